@@ -1,0 +1,70 @@
+/**
+ * Every code a fault can have. A code never changes its meaning; messages may be reworded.
+ * Each has a heading in `docs/reference/faults.md`.
+ */
+export const FAULT_CODES = [
+  'command-failed',
+  'command-not-a-button',
+  'command-prevented',
+  'command-unknown',
+  'command-unsupported',
+  'duration-unknown',
+  'format-unknown',
+  'measure-unknown',
+  'media-absent',
+  'media-failed',
+  'name-taken',
+  'not-seekable',
+  'number-unreadable',
+  'offset-unreadable',
+  'play-blocked',
+  'play-interrupted',
+  'setting-twice',
+  'state-unknown',
+  'time-address-unreadable',
+  'value-read-only',
+  'value-unknown'
+] as const
+
+export type FaultCode = (typeof FAULT_CODES)[number]
+
+/** What went wrong, as a value. Nothing of ours throws one into the page. */
+export interface Fault {
+  readonly code: FaultCode
+  /** One plain sentence: what was expected and what came, in the caller's own words. */
+  readonly message: string
+  /** What to do next. */
+  readonly hint: string
+  /** What the engine said, where a fault stands for an exception or a media error. */
+  readonly cause?: unknown
+}
+
+export const fault = (code: FaultCode, message: string, hint: string, cause?: unknown): Fault =>
+  cause === undefined ? { code, message, hint } : { code, message, hint, cause }
+
+/** A fault on one line: `yokewright play-blocked: sentence — hint`. */
+export const printFault = ({ code, message, hint }: Fault): string => `yokewright ${code}: ${message} — ${hint}`
+
+/** A fault as an exception: what the throwing half of a pair of core functions throws. */
+export class FaultError extends Error {
+  readonly fault: Fault
+
+  constructor(reason: Fault) {
+    super(printFault(reason), { cause: reason.cause })
+    this.name = 'FaultError'
+    this.fault = reason
+  }
+}
+
+/** What the tolerant half of a pair returns. */
+export type Result<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly fault: Fault }
+
+export const succeed = <Value>(value: Value): Result<Value> => ({ ok: true, value })
+
+export const refuse = (reason: Fault): { readonly ok: false; readonly fault: Fault } => ({ ok: false, fault: reason })
+
+/** Turns a result into its value. @throws {FaultError} when the result is a fault. */
+export const unwrap = <Value>(result: Result<Value>): Value => {
+  if (result.ok) return result.value
+  throw new FaultError(result.fault)
+}

@@ -1,0 +1,146 @@
+import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
+
+/** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
+export interface MediaCapabilities {
+  /** Whether a script may set the volume; on some phones only the viewer's own buttons can. */
+  readonly volume: boolean
+  /** Slowest and fastest playback rate, or `undefined` where the rate is fixed at 1. */
+  readonly playbackRate: { readonly min: number; readonly max: number } | undefined
+}
+
+/** A media error by HTML's numbers (HTML, "Error codes": 1 aborted, 2 network, 3 decode, 4 source not supported). */
+export interface MediaErrorLike {
+  readonly code: number
+  readonly message: string
+}
+
+/** What the core reads of a media: the port that every adapter fills, under HTMLMediaElement's own names. */
+export interface MediaFacts {
+  readonly capabilities: MediaCapabilities
+  readonly currentSrc: string
+  /** Seconds. */
+  readonly currentTime: number
+  /** Seconds; `NaN` while unknown, `Infinity` when there is no end. */
+  readonly duration: number
+  readonly paused: boolean
+  readonly ended: boolean
+  readonly seeking: boolean
+  /** HAVE_NOTHING 0, HAVE_METADATA 1, HAVE_CURRENT_DATA 2, HAVE_FUTURE_DATA 3, HAVE_ENOUGH_DATA 4. */
+  readonly readyState: number
+  readonly playbackRate: number
+  /** From 0 to 1, whether or not `muted`. */
+  readonly volume: number
+  readonly muted: boolean
+  readonly loop: boolean
+  readonly buffered: TimeRangesLike
+  readonly seekable: TimeRangesLike
+  readonly error: MediaErrorLike | null
+  /** Pixels; 0 without a picture. */
+  readonly videoWidth: number
+}
+
+/** All that is known of one media at one moment. Never changed in place: a new one follows each event. */
+export interface MediaSnapshot {
+  /** False while a yoke has no media yet. */
+  readonly present: boolean
+  readonly capabilities: MediaCapabilities
+  readonly currentSrc: string
+  readonly currentTime: number
+  /** Seconds, `Infinity` for live, `undefined` while unknown: `NaN` does not pass. */
+  readonly duration: number | undefined
+  readonly paused: boolean
+  readonly ended: boolean
+  readonly seeking: boolean
+  readonly readyState: number
+  readonly playbackRate: number
+  readonly volume: number
+  /** The last volume above 0: what `unmute` brings back when the volume itself was taken to 0. */
+  readonly heardVolume: number
+  readonly muted: boolean
+  readonly loop: boolean
+  readonly buffered: readonly TimeRange[]
+  readonly seekable: readonly TimeRange[]
+  readonly error: MediaErrorLike | undefined
+  readonly picture: boolean
+  /** Has played since this source was chosen. */
+  readonly started: boolean
+  /** Data was wanted and none has come for a while. */
+  readonly stalled: boolean
+  /** Someone is dragging a position slider. */
+  readonly scrubbing: boolean
+}
+
+/** What is known before anything is: paused at 0, length unknown, volume full, nothing loaded. */
+export const initialSnapshot: MediaSnapshot = {
+  present: false,
+  capabilities: { volume: true, playbackRate: { min: 0.0625, max: 16 } },
+  currentSrc: '',
+  currentTime: 0,
+  duration: undefined,
+  paused: true,
+  ended: false,
+  seeking: false,
+  readyState: 0,
+  playbackRate: 1,
+  volume: 1,
+  heardVolume: 1,
+  muted: false,
+  loop: false,
+  buffered: [],
+  seekable: [],
+  error: undefined,
+  picture: false,
+  started: false,
+  stalled: false,
+  scrubbing: false
+}
+
+const PROGRESS_EVENTS: ReadonlySet<string> = new Set(['progress', 'playing', 'timeupdate', 'seeked', 'canplay'])
+const RESET_EVENTS: ReadonlySet<string> = new Set(['emptied', 'loadstart'])
+
+const startedAfter = (previous: MediaSnapshot, eventType: string | undefined): boolean =>
+  eventType === 'playing' || (previous.started && !RESET_EVENTS.has(eventType ?? ''))
+
+const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): boolean =>
+  eventType === 'stalled' ||
+  (previous.stalled && !PROGRESS_EVENTS.has(eventType ?? '') && !RESET_EVENTS.has(eventType ?? ''))
+
+/**
+ * The snapshot that follows `previous`, read from the media after `eventType` (absent: a look without an event).
+ * The media is the only owner of its state; only what it does not tell (started, stalled, the last volume heard)
+ * is carried over.
+ */
+export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => ({
+  present: true,
+  capabilities: media.capabilities,
+  currentSrc: media.currentSrc,
+  currentTime: Number.isFinite(media.currentTime) ? media.currentTime : 0,
+  duration: Number.isNaN(media.duration) ? undefined : media.duration,
+  paused: media.paused,
+  ended: media.ended,
+  seeking: media.seeking,
+  readyState: media.readyState,
+  playbackRate: media.playbackRate,
+  volume: media.volume,
+  heardVolume: media.volume > 0 ? media.volume : previous.heardVolume,
+  muted: media.muted,
+  loop: media.loop,
+  buffered: readRanges(media.buffered),
+  seekable: readRanges(media.seekable),
+  error: media.error ?? undefined,
+  picture: media.videoWidth > 0,
+  started: startedAfter(previous, eventType),
+  stalled: stalledAfter(previous, eventType),
+  scrubbing: previous.scrubbing
+})
+
+/**
+ * The playable range, in seconds: what bars, clocks, `%` and `end` rest on. With a known end, the whole length;
+ * without one (live), what can be sought at this moment; `undefined` while nothing is known.
+ */
+export const playableRange = ({ duration, seekable }: MediaSnapshot): TimeRange | undefined => {
+  if (duration === undefined) return undefined
+  if (Number.isFinite(duration)) return { start: 0, end: duration }
+  const span = spanOf(seekable)
+  return span && Number.isFinite(span.end) ? span : undefined
+}

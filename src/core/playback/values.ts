@@ -1,0 +1,57 @@
+import { loadedAhead } from '../time/ranges.ts'
+import { fractionOf } from '../time/scale.ts'
+import { type MediaSnapshot, playableRange } from './snapshot.ts'
+
+const remaining = (media: MediaSnapshot): number | undefined =>
+  media.duration === undefined ? undefined : Math.max(0, media.duration - media.currentTime)
+
+/** What can be read of a media, by the names of `data-yoke-value`. Times are seconds; `undefined` is "not known yet". */
+export const VALUES = {
+  'current-time': (media: MediaSnapshot): number => media.currentTime,
+  /** `Infinity` for live. */
+  duration: (media: MediaSnapshot): number | undefined => media.duration,
+  /** `Infinity` for live. */
+  'remaining-time': remaining,
+  /** Seconds loaded without a gap from the current time on. */
+  'buffered-ahead': (media: MediaSnapshot): number => loadedAhead(media.buffered, media.currentTime),
+  /** From 0 to 1, whether or not muted. */
+  volume: (media: MediaSnapshot): number => media.volume,
+  muted: (media: MediaSnapshot): boolean => media.muted,
+  /** 1 is the speed at which it was made. */
+  'playback-rate': (media: MediaSnapshot): number => media.playbackRate,
+  loop: (media: MediaSnapshot): boolean => media.loop
+} as const
+
+export type ValueName = keyof typeof VALUES
+
+export const isValueName = (name: string): name is ValueName => Object.hasOwn(VALUES, name)
+
+/** How far the loaded part reaches without a gap from the current time on, else how far the playhead itself is. */
+const bufferedFraction = (media: MediaSnapshot): number => {
+  const range = playableRange(media)
+  if (!range) return 0
+  return fractionOf(
+    { min: range.start, max: range.end },
+    media.currentTime + loadedAhead(media.buffered, media.currentTime)
+  )
+}
+
+const positionFraction = (media: MediaSnapshot): number => {
+  const range = playableRange(media)
+  return range ? fractionOf({ min: range.start, max: range.end }, media.currentTime) : 0
+}
+
+/** Live numbers from 0 to 1, by the names of `data-yoke-fill` and `data-yoke-along`; 0 while unknown. */
+export const MEASURES = {
+  /** The current time's place in the playable range. */
+  position: positionFraction,
+  buffered: bufferedFraction,
+  /** What is heard: 0 while muted. */
+  volume: (media: MediaSnapshot): number => (media.muted ? 0 : media.volume)
+} as const satisfies Record<string, (media: MediaSnapshot) => number>
+
+export type MeasureName = keyof typeof MEASURES
+
+export const MEASURE_NAMES: readonly MeasureName[] = Object.keys(MEASURES) as MeasureName[]
+
+export const isMeasureName = (name: string): name is MeasureName => Object.hasOwn(MEASURES, name)

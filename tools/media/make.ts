@@ -33,8 +33,8 @@ const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
 /** A keyframe each two seconds keeps seeking quick in small files. */
 const ENCODERS: Record<ClipPlan['formats'][number], readonly string[]> = {
-  webm: ['-c:v', 'libvpx-vp9', '-crf', '42', '-b:v', '0', '-g', '50', '-row-mt', '1', '-deadline', 'good', '-cpu-used', '2', '-c:a', 'libopus', '-b:a', '32k'],
-  mp4: ['-c:v', 'libx264', '-preset', 'veryslow', '-profile:v', 'main', '-crf', '30', '-g', '50', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '40k', '-movflags', '+faststart'],
+  webm: ['-c:v', 'libvpx-vp9', '-crf', '50', '-b:v', '0', '-g', '50', '-row-mt', '1', '-deadline', 'good', '-cpu-used', '2', '-c:a', 'libopus', '-b:a', '32k'],
+  mp4: ['-c:v', 'libx264', '-preset', 'veryslow', '-profile:v', 'main', '-crf', '34', '-g', '50', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '40k', '-movflags', '+faststart'],
   ogv: ['-c:v', 'libtheora', '-q:v', '4', '-g', '50', '-c:a', 'libvorbis', '-q:a', '0']
 }
 

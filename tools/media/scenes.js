@@ -78,20 +78,18 @@ const boat = (g, x, y, tilt, hull) => {
   g.restore()
 }
 
-const moon = (g, x, y, radius, share) => {
-  g.fillStyle = foam
-  g.beginPath()
-  g.arc(x, y, radius, 0, 2 * Math.PI)
-  g.fill()
-  g.fillStyle = 'rgb(11 29 44 / 0.9)'
-  g.beginPath()
-  g.ellipse(x - radius * (0.3 + 1.3 * share), y, radius, radius, 0, 0, 2 * Math.PI)
-  g.save()
-  g.clip()
-  g.beginPath()
-  g.arc(x, y, radius + 0.5, 0, 2 * Math.PI)
-  g.fill()
-  g.restore()
+/** A full moon, as at every spring tide. */
+const moon = (g, x, y, radius) => {
+  const disc = (dx, dy, size, colour) => {
+    g.fillStyle = colour
+    g.beginPath()
+    g.arc(x + dx * radius, y + dy * radius, size * radius, 0, 2 * Math.PI)
+    g.fill()
+  }
+  disc(0, 0, 1, foam)
+  disc(-0.35, -0.25, 0.22, '#cfdcd8')
+  disc(0.3, 0.1, 0.16, '#cfdcd8')
+  disc(-0.1, 0.5, 0.13, '#cfdcd8')
 }
 
 const board = (g, x, top, bottom, width, marks) => {
@@ -111,9 +109,10 @@ const board = (g, x, top, bottom, width, marks) => {
 
 export const springTide = (g, t, { width, height, seconds }) => {
   const share = t / seconds
-  const level = 600 - 250 * tide(share)
+  const metres = 0.4 + 5.2 * tide(share)
+  const level = 616 - 50 * metres
   backdrop(g, width, height, '#081521', '#1b4256')
-  moon(g, 1090, 130, 54, Math.abs(0.5 - share))
+  moon(g, 1090, 130, 54)
   // The tide curve, drawn as far as the clip has run.
   g.strokeStyle = 'rgb(233 243 238 / 0.25)'
   g.lineWidth = 3
@@ -130,9 +129,9 @@ export const springTide = (g, t, { width, height, seconds }) => {
   g.beginPath()
   g.arc(330 + share * 600, 190 - 96 * tide(share), 10, 0, 2 * Math.PI)
   g.fill()
-  text(g, '00', 322, 226, 20, mist)
-  text(g, '06', 472, 226, 20, mist)
-  text(g, '12 h', 908, 226, 20, mist)
+  text(g, '00', 330, 226, 20, mist, 'center')
+  text(g, '06', 630, 226, 20, mist, 'center')
+  text(g, '12 h', 930, 226, 20, mist, 'center')
   boat(g, 760, level - 8 + 3 * Math.sin(t * 1.3), 0.03 * Math.sin(t * 1.1), '#8c3b2e')
   water(g, 250, width - 250, level, height, t)
   // The quay wall in section.
@@ -153,31 +152,31 @@ export const springTide = (g, t, { width, height, seconds }) => {
   board(g, 262, 316, 616, 66, 6)
   text(g, 'Spring tide at the quay', 40, 74, 38, foam, 'left', 700)
   text(g, 'Tern Quay Tide Station', 40, 112, 22, mist)
-  text(g, `${(0.4 + 5.2 * tide(share)).toFixed(2)} m`, width - 40, height - 70, 52, foam, 'right', 700)
+  text(g, `${metres.toFixed(2)} m`, width - 40, height - 70, 52, foam, 'right', 700)
 }
 
 export const tideBoard = (g, t, { width, height, seconds }) => {
   const share = t / seconds
-  const height_m = 1.2 + 1.6 * tide(share)
+  const metres = 1.2 + 1.6 * tide(share)
   backdrop(g, width, height, '#3c4a50', '#26343b')
   const top = 40
   const bottom = 840
-  board(g, 420, top, bottom, 240, 5)
+  board(g, 500, top, bottom, 240, 5)
   const step = (bottom - top) / 5
-  const level = bottom - height_m * step
+  const level = bottom - metres * step
   g.globalAlpha = 0.82
   water(g, 0, width, level, height, t)
   g.globalAlpha = 1
   g.fillStyle = brass
   g.beginPath()
-  g.moveTo(672, level)
-  g.lineTo(704, level - 16)
-  g.lineTo(704, level + 16)
+  g.moveTo(752, level)
+  g.lineTo(784, level - 16)
+  g.lineTo(784, level + 16)
   g.fill()
-  text(g, `${height_m.toFixed(1)} m`, 720, level + 18, 54, foam, 'left', 700)
+  text(g, `${metres.toFixed(1)} m`, 800, level + 18, 54, foam, 'left', 700)
   text(g, 'Reading the tide board', 40, 74, 34, foam, 'left', 700)
-  text(g, 'Each block is a tenth of a metre.', 780, 110, 24, mist)
-  text(g, 'Read at the foot of the wave.', 780, 146, 24, mist)
+  text(g, 'Each block is a tenth of a metre.', 800, 110, 24, mist)
+  text(g, 'Read at the foot of the wave.', 800, 146, 24, mist)
 }
 
 export const lockGate = (g, t, { width, height, seconds }) => {

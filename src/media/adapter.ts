@@ -1,0 +1,113 @@
+import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
+
+/** The media events that every adapter fires (HTML, "Media elements: event summary"). */
+export const MEDIA_EVENTS = [
+  'abort',
+  'canplay',
+  'canplaythrough',
+  'durationchange',
+  'emptied',
+  'ended',
+  'error',
+  'loadeddata',
+  'loadedmetadata',
+  'loadstart',
+  'pause',
+  'play',
+  'playing',
+  'progress',
+  'ratechange',
+  'resize',
+  'seeked',
+  'seeking',
+  'stalled',
+  'suspend',
+  'timeupdate',
+  'volumechange',
+  'waiting'
+] as const
+
+export type MediaEventType = (typeof MEDIA_EVENTS)[number]
+
+/** Called after the media has changed and before its event reaches other listeners. */
+export type MediaObserver = (type: MediaEventType) => void
+
+/**
+ * Anything that plays, in the shape of HTMLMediaElement: its property, method and event names, plus `capabilities`
+ * and `observe`. Wiring knows media by this type alone. What each member must do is HTML's own text ("Media
+ * elements"); the conformance kit of `yokewright/testing` tries all of it.
+ *
+ * Beyond HTML an adapter promises: whatever begins, settles. A seek fires `seeked`; waiting ends in `playing` or
+ * `error`; a play promise resolves or rejects; a media with an `error` is `paused`.
+ */
+export interface MediaAdapter extends MediaFacts, EventTarget {
+  /** Constant for the adapter's life. */
+  readonly capabilities: MediaCapabilities
+  /** Address of the chosen resource, `''` before there is one (HTML, `currentSrc`). */
+  readonly currentSrc: string
+  /**
+   * Seconds. Setting seeks: `seeking` is true and `currentTime` reads the target at once; the target is clamped to
+   * the timeline. Before metadata the target is kept and applied (HTML, "default playback start position").
+   * @throws {TypeError} for `NaN` and infinities.
+   */
+  get currentTime(): number
+  set currentTime(seconds: number)
+  /** Seconds; `NaN` before metadata, `Infinity` for live (HTML, `duration`). */
+  readonly duration: number
+  /** Flips in `play()` and `pause()` themselves, before their events (HTML, `paused`). */
+  readonly paused: boolean
+  readonly ended: boolean
+  readonly seeking: boolean
+  /** 0 to 4 (HTML, "Ready states"); at least 3 whenever time advances. */
+  readonly readyState: number
+  /**
+   * 1 is the speed at which it was made. Changing it leaves `muted` alone.
+   * @throws {DOMException} `NotSupportedError` outside `capabilities.playbackRate` (HTML, `playbackRate`).
+   */
+  get playbackRate(): number
+  set playbackRate(rate: number)
+  /**
+   * From 0 to 1, not touched by `muted`.
+   * @throws {DOMException} `IndexSizeError` outside that range (HTML, `volume`).
+   */
+  get volume(): number
+  set volume(volume: number)
+  get muted(): boolean
+  set muted(muted: boolean)
+  /** At the end, start again: without `pause` or `ended` (HTML, `loop`). */
+  get loop(): boolean
+  set loop(loop: boolean)
+  readonly error: MediaErrorLike | null
+  /**
+   * Resolves when playback has begun. At the end, starts again from the start.
+   * Rejects with a DOMException: `NotAllowedError` (the browser wants a gesture first; `paused` stays true, and no
+   * event tells), `NotSupportedError` (nothing playable), `AbortError` (paused or loaded anew before it began).
+   */
+  play(): Promise<void>
+  /** At once. */
+  pause(): void
+  /** Begins again with choosing a resource (HTML, `load()`). */
+  load(): void
+  /**
+   * Hears of every media event by one call; cheaper than a listener for each type.
+   * @returns its stop; calling it twice is harmless.
+   */
+  observe(observer: MediaObserver): () => void
+  /** Takes its listeners and timers away, and leaves what it adapted as it is. Twice is harmless. */
+  dispose(): void
+}
+
+/** The event half of an adapter: one way to be observed, one way to tell. */
+export abstract class ObservableMedia extends EventTarget {
+  readonly #observers = new Set<MediaObserver>()
+
+  observe(observer: MediaObserver): () => void {
+    this.#observers.add(observer)
+    return () => this.#observers.delete(observer)
+  }
+
+  protected emit(type: MediaEventType): void {
+    for (const observer of [...this.#observers]) observer(type)
+    this.dispatchEvent(new Event(type))
+  }
+}

@@ -1,0 +1,226 @@
+import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
+import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
+import { capabilitiesOf } from './element-capabilities.ts'
+import { PlayRequest } from './play-request.ts'
+import { PlaybackWatch } from './playback-watch.ts'
+
+const NETWORK_NO_SOURCE = 3
+const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
+const HAVE_CURRENT_DATA = 2
+const HAVE_FUTURE_DATA = 3
+
+/**
+ * A `<video>` or `<audio>` as a media adapter. Mostly the element itself; the rest makes the three engines keep the
+ * promises of {@link MediaAdapter} (what each breaks is said where it is mended).
+ */
+export class MediaElementAdapter extends ObservableMedia implements MediaAdapter {
+  readonly capabilities: MediaCapabilities
+  readonly element: HTMLMediaElement
+  readonly #life = new AbortController()
+  readonly #requests = new Set<PlayRequest>()
+  readonly #watch: PlaybackWatch
+  /** Every `<source>` has failed: engines tell that nowhere on the element. */
+  #sourcesFailed = false
+  /** `ended` has been told since the end was reached, by the engine or in its stead. */
+  #toldEnd = false
+  /** What `muted` was when the rate was set; WebKit clears it. */
+  #mutedBeforeRate: boolean | undefined
+
+  constructor(element: HTMLMediaElement) {
+    super()
+    this.element = element
+    this.capabilities = capabilitiesOf(element)
+    this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
+    const { signal } = this.#life
+    for (const type of MEDIA_EVENTS) {
+      // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
+      element.addEventListener(type, this, { signal, capture: type === 'error' })
+    }
+    if (element.networkState === NETWORK_NO_SOURCE && element.querySelector('source')) this.#sourcesFailed = true
+  }
+
+  get currentSrc(): string {
+    return this.element.currentSrc
+  }
+  get currentTime(): number {
+    return this.element.currentTime
+  }
+  set currentTime(seconds: number) {
+    // WebKit takes NaN and Infinity for the end.
+    if (!Number.isFinite(seconds)) throw new TypeError(`currentTime takes a finite number of seconds, not ${seconds}.`)
+    this.element.currentTime = seconds
+  }
+  get duration(): number {
+    return this.element.duration
+  }
+  get paused(): boolean {
+    return this.element.paused || this.error !== null
+  }
+  get ended(): boolean {
+    return this.element.ended
+  }
+  get seeking(): boolean {
+    return this.element.seeking
+  }
+  get readyState(): number {
+    const { readyState } = this.element
+    // WebKit stays at 2 after a seek while time runs on.
+    return readyState === HAVE_CURRENT_DATA && this.#watch.advancing ? HAVE_FUTURE_DATA : readyState
+  }
+  get playbackRate(): number {
+    return this.element.playbackRate
+  }
+  set playbackRate(rate: number) {
+    const range = this.capabilities.playbackRate
+    if (range && (rate < range.min || rate > range.max)) {
+      throw new DOMException(
+        `playbackRate runs from ${range.min} to ${range.max} here, not ${rate}.`,
+        'NotSupportedError'
+      )
+    }
+    this.#mutedBeforeRate = this.element.muted
+    this.element.playbackRate = rate
+  }
+  get volume(): number {
+    return Math.round(this.element.volume * 1e6) / 1e6
+  }
+  set volume(volume: number) {
+    this.element.volume = volume
+  }
+  get muted(): boolean {
+    return this.element.muted
+  }
+  set muted(muted: boolean) {
+    this.#mutedBeforeRate = undefined
+    this.element.muted = muted
+  }
+  get loop(): boolean {
+    return this.element.loop
+  }
+  set loop(loop: boolean) {
+    this.element.loop = loop
+  }
+  get buffered(): TimeRanges {
+    return this.element.buffered
+  }
+  get seekable(): TimeRanges {
+    return this.element.seekable
+  }
+  get error(): MediaErrorLike | null {
+    if (this.element.error) return this.element.error
+    return this.#sourcesFailed ? { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: 'Every <source> failed.' } : null
+  }
+  get videoWidth(): number {
+    return 'videoWidth' in this.element ? (this.element as HTMLVideoElement).videoWidth : 0
+  }
+
+  play(): Promise<void> {
+    if (this.#sourcesFailed) {
+      return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
+    }
+    this.#watch.expectPlaying()
+    const request = new PlayRequest(this.element.play())
+    this.#requests.add(request)
+    const forget = (): boolean => this.#requests.delete(request)
+    request.promise.then(forget, forget)
+    return request.promise
+  }
+
+  pause(): void {
+    this.element.pause()
+  }
+
+  load(): void {
+    this.element.load()
+  }
+
+  dispose(): void {
+    this.#life.abort()
+    this.#settle(request => request.interrupted())
+    this.#watch.stop()
+  }
+
+  /** The element's listener: mends what the engine left out, then tells. */
+  handleEvent(event: Event): void {
+    if (event.target !== this.element) this.#sourceFailed()
+    else if (!this.#keepBack(event.type as MediaEventType)) this.#tell(event.type as MediaEventType)
+  }
+
+  #tell(type: MediaEventType): void {
+    this.#before(type)
+    this.emit(type)
+    this.#after(type)
+  }
+
+  /** What was already told in the engine's stead, and what mending itself gives rise to. */
+  #keepBack(type: MediaEventType): boolean {
+    return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type)
+  }
+
+  #before(type: MediaEventType): void {
+    switch (type) {
+      case 'emptied':
+      case 'loadstart':
+        this.#sourcesFailed = false
+        this.#toldEnd = false
+        this.#watch.interrupt()
+        break
+      case 'waiting':
+      case 'seeking':
+        this.#toldEnd = false
+        this.#watch.interrupt()
+        break
+      case 'pause':
+        // A pause that a later play() has overtaken settles nothing.
+        if (this.element.paused) this.#watch.settle()
+        break
+      case 'playing':
+        this.#watch.settle()
+        this.#toldEnd = false
+        break
+      case 'ended':
+        this.#toldEnd = true
+        break
+      case 'ratechange':
+        this.#keepMuted()
+        break
+      case 'timeupdate':
+        this.#watch.look()
+    }
+  }
+
+  #after(type: MediaEventType): void {
+    if (type === 'playing') this.#settle(request => request.begun())
+    if ((type === 'pause' || type === 'emptied') && this.element.paused) this.#settle(request => request.interrupted())
+    if (type === 'error') this.#settle(request => request.impossible())
+    // Firefox and WebKit leave `paused` false after a source failed.
+    if (type === 'error' && !this.element.paused) this.element.pause()
+    // Chromium fires no `ended` when a paused media is sought to its end.
+    if (type === 'seeked' && this.element.ended && this.element.paused && !this.#toldEnd) this.#tell('ended')
+  }
+
+  #keepMuted(): void {
+    const muted = this.#mutedBeforeRate
+    this.#mutedBeforeRate = undefined
+    if (muted !== undefined && this.element.muted !== muted) this.element.muted = muted
+  }
+
+  #sourceFailed(): void {
+    // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
+    queueMicrotask(() => {
+      if (this.#life.signal.aborted) return
+      const last = this.element.networkState === NETWORK_NO_SOURCE
+      if (last && !this.#sourcesFailed) {
+        this.#sourcesFailed = true
+        this.#tell('error')
+      }
+    })
+  }
+
+  #settle(how: (request: PlayRequest) => void): void {
+    for (const request of this.#requests) how(request)
+  }
+}
+
+/** Adapts a media element. One element may have several adapters; each has its own listeners. */
+export const adaptMediaElement = (element: HTMLMediaElement): MediaElementAdapter => new MediaElementAdapter(element)

@@ -1,0 +1,29 @@
+/**
+ * A play promise that always settles. Engines leave some pending for ever: where every `<source>` failed, and in
+ * WebKit after a seek. So what the element does settles it too.
+ */
+export class PlayRequest {
+  readonly promise: Promise<void>
+  #resolve!: () => void
+  #reject!: (reason: unknown) => void
+
+  constructor(engine: Promise<void>) {
+    this.promise = new Promise((resolve, reject) => {
+      this.#resolve = resolve
+      this.#reject = reject
+    })
+    engine.then(this.#resolve, this.#reject)
+  }
+
+  begun(): void {
+    this.#resolve()
+  }
+
+  interrupted(): void {
+    this.#reject(new DOMException('Playback was paused or loaded anew before it began.', 'AbortError'))
+  }
+
+  impossible(): void {
+    this.#reject(new DOMException('No source could be played.', 'NotSupportedError'))
+  }
+}

@@ -1,0 +1,6 @@
+export * from '../simulated/clock.ts'
+export * from '../simulated/simulated-media.ts'
+export { CONFORMANCE_CASES } from './cases.ts'
+export * from './run-conformance.ts'
+export type { ConformanceCase, ConformanceSubject } from './subject.ts'
+export * from './subjects.ts'

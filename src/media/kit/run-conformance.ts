@@ -1,0 +1,36 @@
+import { CONFORMANCE_CASES } from './cases.ts'
+import type { ConformanceCase, ConformanceSubject } from './subject.ts'
+
+export interface ConformanceOutcome {
+  readonly name: string
+  readonly ok: boolean
+  /** Why not, where it is not ok. */
+  readonly message: string
+}
+
+/** Runs one case on a fresh subject. Never rejects: what goes wrong is the outcome. */
+export const runCase = async (
+  { name, run }: ConformanceCase,
+  createSubject: () => ConformanceSubject | Promise<ConformanceSubject>
+): Promise<ConformanceOutcome> => {
+  let subject: ConformanceSubject | undefined
+  try {
+    subject = await createSubject()
+    await run(subject)
+    return { name, ok: true, message: '' }
+  } catch (thrown) {
+    return { name, ok: false, message: thrown instanceof Error ? thrown.message : String(thrown) }
+  } finally {
+    subject?.dispose()
+  }
+}
+
+/** Tries every promise of the adapter contract, one after the other, each on a fresh subject. */
+export const runConformance = async (
+  createSubject: () => ConformanceSubject | Promise<ConformanceSubject>,
+  cases: readonly ConformanceCase[] = CONFORMANCE_CASES
+): Promise<readonly ConformanceOutcome[]> => {
+  const outcomes: ConformanceOutcome[] = []
+  for (const item of cases) outcomes.push(await runCase(item, createSubject))
+  return outcomes
+}

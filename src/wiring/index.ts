@@ -1,0 +1,1 @@
+export { adaptMediaElement } from '../media/html/media-element.ts'

@@ -1,0 +1,224 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import { type EngineName, findProgram } from './engine-list.ts'
+
+/** Keys by `KeyboardEvent.key`. */
+export type Key = string
+
+/** One page in a real browser, driven as a person would: pointer, keys, and a look at what is there. */
+export interface EnginePage {
+  readonly engine: EngineName
+  goto(url: string): Promise<void>
+  /** Runs a function in the page, with arguments that JSON can carry; comes back with what its promise resolves to. */
+  run<Args extends readonly unknown[], Value>(action: (...args: Args) => Value, ...args: Args): Promise<Awaited<Value>>
+  /** Moves the pointer to a point of the viewport, in CSS pixels. */
+  move(x: number, y: number): Promise<void>
+  down(): Promise<void>
+  up(): Promise<void>
+  press(key: Key): Promise<void>
+  type(text: string): Promise<void>
+  screenshot(): Promise<Buffer>
+  close(): Promise<void>
+}
+
+export const VIEWPORT = { width: 1280, height: 800 } as const
+
+const program = (name: string): string => {
+  const path = findProgram(name)
+  if (!path) throw new Error(`${name} is not installed`)
+  return path
+}
+
+const CHROMIUM_ARGUMENTS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync'
+]
+
+export const launchChromium = async (): Promise<import('playwright-core').Browser> => {
+  const { chromium } = await import('playwright-core')
+  return chromium.launch({ executablePath: program('chromium'), args: CHROMIUM_ARGUMENTS })
+}
+
+const openChromium = async (): Promise<EnginePage> => {
+  const browser = await launchChromium()
+  const page = await browser.newPage({ viewport: VIEWPORT })
+  return {
+    engine: 'chromium',
+    goto: async url => void (await page.goto(url)),
+    run: (action, ...args) => page.evaluate(`(${action})(...${JSON.stringify(args)})`),
+    move: (x, y) => page.mouse.move(x, y),
+    down: () => page.mouse.down(),
+    up: () => page.mouse.up(),
+    press: key => page.keyboard.press(key === ' ' ? 'Space' : key),
+    type: text => page.keyboard.type(text),
+    screenshot: () => page.screenshot(),
+    close: () => browser.close()
+  }
+}
+
+const openFirefox = async (): Promise<EnginePage> => {
+  const { default: puppeteer } = await import('puppeteer-core')
+  const browser = await puppeteer.launch({
+    browser: 'firefox',
+    headless: true,
+    executablePath: program('firefox-esr'),
+    extraPrefsFirefox: { 'media.autoplay.default': 1 }
+  })
+  const page = await browser.newPage()
+  await page.setViewport(VIEWPORT)
+  return {
+    engine: 'firefox',
+    goto: async url => void (await page.goto(url)),
+    run: (action, ...args) => page.evaluate(`(${action})(...${JSON.stringify(args)})`) as never,
+    move: (x, y) => page.mouse.move(x, y),
+    down: () => page.mouse.down(),
+    up: () => page.mouse.up(),
+    press: key => page.keyboard.press(key as never),
+    type: text => page.keyboard.type(text),
+    screenshot: async () => Buffer.from(await page.screenshot()),
+    close: () => browser.close()
+  }
+}
+
+const freePort = async (): Promise<number> => {
+  const server = createServer().listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const address = server.address()
+  server.close()
+  await once(server, 'close')
+  if (address === null || typeof address === 'string') throw new Error('no free port')
+  return address.port
+}
+
+/** A screen in memory; it chooses its own free number and tells it on descriptor 3. */
+const startScreen = async (): Promise<{ process: ChildProcess; display: string }> => {
+  const screen = spawn(program('Xvfb'), ['-displayfd', '3', '-screen', '0', '1400x1000x24', '-nolisten', 'tcp'], {
+    stdio: ['ignore', 'ignore', 'ignore', 'pipe']
+  })
+  const pipe = screen.stdio[3]
+  if (!pipe) throw new Error('no pipe to Xvfb')
+  const [number] = await once(pipe, 'data')
+  return { process: screen, display: `:${String(number).trim()}` }
+}
+
+/** WebDriver's code points for keys without a character (WebDriver, "Keyboard actions"). */
+const KEY_CODES: Record<string, string> = {
+  Tab: '\uE004',
+  Enter: '\uE007',
+  Escape: '\uE00C',
+  PageUp: '\uE00E',
+  PageDown: '\uE00F',
+  End: '\uE010',
+  Home: '\uE011',
+  ArrowLeft: '\uE012',
+  ArrowUp: '\uE013',
+  ArrowRight: '\uE014',
+  ArrowDown: '\uE015',
+  Backspace: '\uE003'
+}
+
+type Send = (method: string, path: string, body?: unknown) => Promise<unknown>
+
+const createSend =
+  (port: number): Send =>
+  async (method, path, body) => {
+    const init: RequestInit = { method, signal: AbortSignal.timeout(60_000) }
+    if (body !== undefined) init.body = JSON.stringify(body)
+    const answer = await fetch(`http://127.0.0.1:${port}${path}`, init)
+    const { value } = (await answer.json()) as { value: { error?: string; message?: string } | null }
+    if (value?.error) throw new Error(value.message)
+    return value
+  }
+
+const answering = async (send: Send): Promise<void> => {
+  for (let attempt = 0; attempt < 200; attempt += 1) {
+    const ready = await send('GET', '/status').then(
+      () => true,
+      () => false
+    )
+    if (ready) return
+    await new Promise(resolve => setTimeout(resolve, 50))
+  }
+  throw new Error('WebKitWebDriver does not answer')
+}
+
+const openWebKit = async (): Promise<EnginePage> => {
+  const screen = await startScreen()
+  const port = await freePort()
+  const driver = spawn(program('WebKitWebDriver'), [`--port=${port}`, '--host=127.0.0.1'], {
+    stdio: 'ignore',
+    env: { ...process.env, DISPLAY: screen.display }
+  })
+  const send = createSend(port)
+  await answering(send)
+  const session = (await send('POST', '/session', {
+    capabilities: { alwaysMatch: { browserName: 'MiniBrowser' } }
+  })) as { sessionId: string }
+  const at = `/session/${session.sessionId}`
+  await send('POST', `${at}/window/rect`, { width: VIEWPORT.width, height: VIEWPORT.height + 80 })
+  const pointer = (...actions: unknown[]): Promise<unknown> =>
+    send('POST', `${at}/actions`, {
+      actions: [{ type: 'pointer', id: 'mouse', parameters: { pointerType: 'mouse' }, actions }]
+    })
+  const keys = (...values: string[]): Promise<unknown> =>
+    send('POST', `${at}/actions`, {
+      actions: [
+        {
+          type: 'key',
+          id: 'keys',
+          actions: values.flatMap(value => [
+            { type: 'keyDown', value },
+            { type: 'keyUp', value }
+          ])
+        }
+      ]
+    })
+  return {
+    engine: 'webkit',
+    goto: async url => void (await send('POST', `${at}/url`, { url })),
+    run: async (action, ...args) => {
+      const script = `const [done] = arguments; Promise.resolve().then(() => (${action})(...${JSON.stringify(args)})).then(value => done({ value }), error => done({ error: String(error?.stack ?? error) }))`
+      const { value, error } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
+        value: never
+        error?: string
+      }
+      if (error !== undefined) throw new Error(error)
+      return value
+    },
+    move: async (x, y) =>
+      void (await pointer({
+        type: 'pointerMove',
+        duration: 0,
+        x: Math.round(x),
+        y: Math.round(y),
+        origin: 'viewport'
+      })),
+    down: async () => void (await pointer({ type: 'pointerDown', button: 0 })),
+    up: async () => void (await pointer({ type: 'pointerUp', button: 0 })),
+    press: async key => void (await keys(KEY_CODES[key] ?? key)),
+    type: async text => void (await keys(...text)),
+    screenshot: async () => Buffer.from((await send('GET', `${at}/screenshot`)) as string, 'base64'),
+    close: async () => {
+      await send('DELETE', at).catch(() => undefined)
+      driver.kill()
+      screen.process.kill()
+    }
+  }
+}
+
+const OPENERS: Record<EngineName, () => Promise<EnginePage>> = {
+  chromium: openChromium,
+  firefox: openFirefox,
+  webkit: openWebKit
+}
+
+export const openEngine = (engine: EngineName): Promise<EnginePage> => OPENERS[engine]()
+
+/** The engine that this run of the behaviour files is for. */
+export const currentEngine = (): EngineName => (process.env.ENGINE ?? 'chromium') as EngineName

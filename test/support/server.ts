@@ -1,0 +1,51 @@
+import { once } from 'node:events'
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import sirv from 'sirv'
+
+export interface TestServer {
+  /** `http://127.0.0.1:port`, without a slash at the end. */
+  readonly address: string
+  /** Serves a page from memory from now on, at `path`. @returns its whole address. */
+  page(path: string, html: string, headers?: Record<string, string>): string
+  close(): Promise<void>
+}
+
+const folder = (path: string): string => fileURLToPath(new URL(`../../${path}`, import.meta.url))
+
+/** Serves the built library (`/dist/`), the built examples (`/`) and the pages that a test writes. Loopback only. */
+export const startServer = async (): Promise<TestServer> => {
+  const pages = new Map<string, { html: string; headers: Record<string, string> }>()
+  const site = sirv(folder('dist/site'), { dev: true })
+  const media = sirv(folder('examples/public'), { dev: true })
+  const built = sirv(folder('dist'), { dev: true })
+  const missing = (response: ServerResponse): void => void response.writeHead(404).end('not here')
+  const server = createServer((request: IncomingMessage, response: ServerResponse) => {
+    const path = new URL(request.url ?? '/', 'http://localhost').pathname
+    const page = pages.get(path)
+    if (page) {
+      response
+        .writeHead(200, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', ...page.headers })
+        .end(page.html)
+    } else if (path.startsWith('/dist/')) {
+      request.url = path.slice('/dist'.length)
+      built(request, response, () => missing(response))
+    } else media(request, response, () => site(request, response, () => missing(response)))
+  }).listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const bound = server.address()
+  if (bound === null || typeof bound === 'string') throw new Error('the test server has no port')
+  const address = `http://127.0.0.1:${bound.port}`
+  return {
+    address,
+    page(path, html, headers = {}) {
+      pages.set(path, { html, headers })
+      return address + path
+    },
+    async close() {
+      server.closeAllConnections()
+      server.close()
+      await once(server, 'close')
+    }
+  }
+}

@@ -6,7 +6,14 @@ export default defineConfig({
   test: {
     reporters: ['default', './test/support/closing-line.ts'],
     projects: [
-      { test: { name: 'node', environment: 'node', include: ['src/**/*.test.ts', 'test/node/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        test: {
+          name: 'node',
+          environment: 'node',
+          include: ['src/**/*.test.ts', 'test/node/**/*.test.ts'],
+          testTimeout: 60_000
+        }
+      },
       ...availableEngines().map(engine => ({
         test: {
           name: engine,

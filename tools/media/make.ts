@@ -23,7 +23,15 @@ interface ClipPlan {
 const FRAMES_PER_SECOND = 25
 
 const PLANS: readonly ClipPlan[] = [
-  { name: 'spring-tide', width: 1280, height: 720, seconds: 60, bell: 392, posterAt: 12.48, formats: ['webm', 'mp4', 'ogv'] },
+  {
+    name: 'spring-tide',
+    width: 1280,
+    height: 720,
+    seconds: 60,
+    bell: 392,
+    posterAt: 12.48,
+    formats: ['webm', 'mp4', 'ogv']
+  },
   { name: 'tide-board', width: 1280, height: 720, seconds: 30, bell: 523, posterAt: 9, formats: ['webm', 'mp4'] },
   { name: 'lock-gate', width: 540, height: 960, seconds: 15, bell: 330, posterAt: 9, formats: ['webm', 'mp4'] },
   { name: 'tide-clock', width: 600, height: 600, seconds: 12, bell: 440, posterAt: 2, formats: ['webm', 'mp4'] }
@@ -33,13 +41,56 @@ const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
 /** A keyframe each two seconds keeps seeking quick in small files. */
 const ENCODERS: Record<ClipPlan['formats'][number], readonly string[]> = {
-  webm: ['-c:v', 'libvpx-vp9', '-crf', '50', '-b:v', '0', '-g', '50', '-row-mt', '1', '-deadline', 'good', '-cpu-used', '2', '-c:a', 'libopus', '-b:a', '32k'],
-  mp4: ['-c:v', 'libx264', '-preset', 'veryslow', '-profile:v', 'main', '-crf', '34', '-g', '50', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '40k', '-movflags', '+faststart'],
+  webm: [
+    '-c:v',
+    'libvpx-vp9',
+    '-crf',
+    '50',
+    '-b:v',
+    '0',
+    '-g',
+    '50',
+    '-row-mt',
+    '1',
+    '-deadline',
+    'good',
+    '-cpu-used',
+    '2',
+    '-c:a',
+    'libopus',
+    '-b:a',
+    '32k'
+  ],
+  mp4: [
+    '-c:v',
+    'libx264',
+    '-preset',
+    'veryslow',
+    '-profile:v',
+    'main',
+    '-crf',
+    '34',
+    '-g',
+    '50',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:a',
+    'aac',
+    '-b:a',
+    '40k',
+    '-movflags',
+    '+faststart'
+  ],
   ogv: ['-c:v', 'libtheora', '-q:v', '4', '-g', '50', '-c:a', 'libvorbis', '-q:a', '0']
 }
 
-const ffmpeg = async (args: readonly string[], feed?: (write: (frame: Buffer) => Promise<void>) => Promise<void>): Promise<void> => {
-  const child = spawn('ffmpeg', ['-v', 'error', '-y', ...args], { stdio: [feed ? 'pipe' : 'ignore', 'inherit', 'inherit'] })
+const ffmpeg = async (
+  args: readonly string[],
+  feed?: (write: (frame: Buffer) => Promise<void>) => Promise<void>
+): Promise<void> => {
+  const child = spawn('ffmpeg', ['-v', 'error', '-y', ...args], {
+    stdio: [feed ? 'pipe' : 'ignore', 'inherit', 'inherit']
+  })
   const ended = once(child, 'exit')
   if (feed && child.stdin) {
     const input = child.stdin
@@ -59,7 +110,14 @@ const openStudio = async (page: Page, plan: ClipPlan): Promise<(frame: number) =
   return async frame => {
     const picture = await page.evaluate(
       async ([clip, number, time]) => {
-        const { scenes, frameMark } = (globalThis as unknown as { studio: { scenes: Record<string, (g: unknown, t: number, clip: ClipPlan) => void>; frameMark: (g: unknown, frame: number, clip: ClipPlan) => void } }).studio
+        const { scenes, frameMark } = (
+          globalThis as unknown as {
+            studio: {
+              scenes: Record<string, (g: unknown, t: number, clip: ClipPlan) => void>
+              frameMark: (g: unknown, frame: number, clip: ClipPlan) => void
+            }
+          }
+        ).studio
         const canvas = document.querySelector('canvas') as HTMLCanvasElement
         if (canvas.width !== clip.width) Object.assign(canvas, { width: clip.width, height: clip.height })
         const g = canvas.getContext('2d')
@@ -80,19 +138,56 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
   const sound = join(work, 'sound.wav')
   await writeFile(sound, synthesise(plan.seconds, plan.bell))
   await ffmpeg(
-    ['-f', 'image2pipe', '-framerate', String(FRAMES_PER_SECOND), '-i', '-', '-i', sound, '-c:v', 'libx264', '-qp', '0', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'copy', master],
+    [
+      '-f',
+      'image2pipe',
+      '-framerate',
+      String(FRAMES_PER_SECOND),
+      '-i',
+      '-',
+      '-i',
+      sound,
+      '-c:v',
+      'libx264',
+      '-qp',
+      '0',
+      '-preset',
+      'ultrafast',
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      'copy',
+      master
+    ],
     async write => {
       for (let frame = 0; frame < plan.seconds * FRAMES_PER_SECOND; frame += 1) await write(await shoot(frame))
     }
   )
-  await Promise.all(plan.formats.map(format => ffmpeg(['-i', master, '-map_metadata', '-1', ...ENCODERS[format], join(media, `${plan.name}.${format}`)])))
-  await ffmpeg(['-ss', String(plan.posterAt), '-i', master, '-frames:v', '1', '-q:v', '6', join(media, `${plan.name}.jpg`)])
+  await Promise.all(
+    plan.formats.map(format =>
+      ffmpeg(['-i', master, '-map_metadata', '-1', ...ENCODERS[format], join(media, `${plan.name}.${format}`)])
+    )
+  )
+  await ffmpeg([
+    '-ss',
+    String(plan.posterAt),
+    '-i',
+    master,
+    '-frames:v',
+    '1',
+    '-q:v',
+    '6',
+    join(media, `${plan.name}.jpg`)
+  ])
   await rm(work, { recursive: true })
   console.log(`made ${plan.name}: ${plan.formats.join(', ')}, poster`)
 }
 
 const wanted = process.argv.slice(2)
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update']
+})
 const page = await browser.newPage()
 for (const plan of PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await make(page, plan)
 await browser.close()

@@ -254,4 +254,9 @@ export const frameMark = (g, frame, { height }) => {
   text(g, String(frame).padStart(4, '0'), 12, height - 32, 26, '#ffffff', 'left', 700)
 }
 
-export const scenes = { 'spring-tide': springTide, 'tide-board': tideBoard, 'lock-gate': lockGate, 'tide-clock': tideClock }
+export const scenes = {
+  'spring-tide': springTide,
+  'tide-board': tideBoard,
+  'lock-gate': lockGate,
+  'tide-clock': tideClock
+}

@@ -12,7 +12,12 @@ const noise = (seed: number): (() => number) => {
 }
 
 const bell = (sinceStroke: number, pitch: number): number => {
-  const partials: readonly [number, number, number][] = [[1, 1, 1.1], [2.01, 0.5, 1.9], [2.98, 0.3, 3], [4.17, 0.2, 4.5]]
+  const partials: readonly [number, number, number][] = [
+    [1, 1, 1.1],
+    [2.01, 0.5, 1.9],
+    [2.98, 0.3, 3],
+    [4.17, 0.2, 4.5]
+  ]
   return partials.reduce(
     (sum, [ratio, level, decay]) =>
       sum + level * Math.exp(-decay * sinceStroke) * Math.sin(2 * Math.PI * pitch * ratio * sinceStroke),

@@ -1,0 +1,57 @@
+import { type Fault, fault } from '../core/fault.ts'
+
+/**
+ * HTML's media attributes that `<yoke-player>` takes too. They are handed to the media where that says nothing itself;
+ * where both say something, the media's own wins. A change by script afterwards is handed on in any case.
+ */
+export const HANDED_ON = [
+  'src',
+  'poster',
+  'preload',
+  'crossorigin',
+  'autoplay',
+  'loop',
+  'muted',
+  'playsinline'
+] as const
+
+type HandedOn = (typeof HANDED_ON)[number]
+
+const BOOLEAN: ReadonlySet<string> = new Set<HandedOn>(['autoplay', 'loop', 'muted', 'playsinline'])
+
+/** Every attribute that is heard when it changes. */
+export const OBSERVED = [...HANDED_ON, 'controls'] as const
+
+export const isHandedOn = (name: string): name is HandedOn => (HANDED_ON as readonly string[]).includes(name)
+
+/** Sets or takes away one attribute on the media, as it is on the player now. */
+export const handOn = (name: HandedOn, player: Element, media: HTMLMediaElement): void => {
+  const value = player.getAttribute(name)
+  if (value === null) media.removeAttribute(name)
+  else media.setAttribute(name, value)
+  // The attribute alone mutes only an element that is being parsed (HTML, "muted").
+  if (name === 'muted' && value !== null) media.muted = true
+}
+
+const hasSource = (media: HTMLMediaElement): boolean =>
+  media.hasAttribute('src') || media.srcObject !== null || media.querySelector('source') !== null
+
+/** Hands on what the media does not say itself. @returns a fault for each setting that both say differently. */
+export const handOnAll = (player: Element, media: HTMLMediaElement): readonly Fault[] => {
+  const faults: Fault[] = []
+  for (const name of HANDED_ON) {
+    if (!player.hasAttribute(name)) continue
+    const says = name === 'src' ? hasSource(media) : media.hasAttribute(name)
+    if (!says) handOn(name, player, media)
+    else if (!BOOLEAN.has(name) && media.getAttribute(name) !== player.getAttribute(name))
+      faults.push(settingTwice(name, media))
+  }
+  return faults
+}
+
+const settingTwice = (name: string, media: Element): Fault =>
+  fault(
+    'setting-twice',
+    `${name} is set on <yoke-player> and differently inside it; the <${media.localName}>'s own wins.`,
+    `take ${name} off one of the two`
+  )

@@ -1,0 +1,31 @@
+/** The player is a block, and its picture keeps its space before anything has loaded. */
+const CSS = `
+:where(yoke-player) { display: block; position: relative }
+:where(yoke-player video) { display: block; inline-size: 100%; max-inline-size: 100%; block-size: auto }
+:where(yoke-player video:not([width][height])) { aspect-ratio: 16 / 9 }
+`
+
+/** For the media that a player makes itself. */
+const SHADOW_CSS = `
+video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9 }
+`
+
+const sheetOf = (css: string): CSSStyleSheet => {
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync(css)
+  return sheet
+}
+
+let outer: CSSStyleSheet | undefined
+let inner: CSSStyleSheet | undefined
+
+/** Styles the tree that a player stands in, once, and beneath the author's own sheets. */
+export const stylePlayers = (root: Document | ShadowRoot): void => {
+  outer ??= sheetOf(CSS)
+  if (!root.adoptedStyleSheets.includes(outer)) root.adoptedStyleSheets = [outer, ...root.adoptedStyleSheets]
+}
+
+export const styleInside = (shadow: ShadowRoot): void => {
+  inner ??= sheetOf(SHADOW_CSS)
+  shadow.adoptedStyleSheets = [inner]
+}

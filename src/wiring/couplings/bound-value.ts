@@ -1,0 +1,11 @@
+import type { PlainValue, YokeView } from '../surface.ts'
+
+/** A value as a coupling meets it. */
+export interface BoundValue {
+  readonly name: string
+  /** `time`: seconds. `fraction`: 0 to 1. `plain`: anything else. */
+  readonly kind: 'time' | 'fraction' | 'plain'
+  readonly read: (yoke: YokeView) => PlainValue
+  /** Absent: read only. */
+  readonly write: ((value: string | number | boolean, yoke: YokeView, source: Element) => void) | undefined
+}

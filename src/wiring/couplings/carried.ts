@@ -1,0 +1,49 @@
+import { fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { isMeasureName, MEASURE_NAMES, type MeasureName } from '../../core/playback/values.ts'
+import { type Course, carry } from '../playhead.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+
+const readMeasure = (element: Element, attribute: string, yoke: YokeView): MeasureName | undefined => {
+  const name = element.getAttribute(attribute) ?? ''
+  if (isMeasureName(name)) return name
+  const nearest = nearestName(name, MEASURE_NAMES)
+  const hint = nearest ? `did you mean ${nearest}?` : `there are ${MEASURE_NAMES.join(', ')}`
+  yoke.raise(fault('measure-unknown', `${attribute} asks for “${name}”, which is no measure.`, hint), element)
+  return undefined
+}
+
+const isRightToLeft = (element: Element): boolean => getComputedStyle(element).direction === 'rtl'
+
+/** The element is uncovered from its start edge on: its artwork is neither squeezed nor moved. */
+const fillCourse: Course = element => {
+  // Negative above and below, so that a shadow or a taller artwork is not cut off.
+  const hidden = isRightToLeft(element) ? 'inset(-100vh 0 -100vh 100%)' : 'inset(-100vh 100% -100vh 0)'
+  return [{ clipPath: hidden }, { clipPath: 'inset(-100vh 0% -100vh 0%)' }]
+}
+
+/** The element's centre goes from one edge of its parent to the other. */
+const alongCourse: Course = element => {
+  const width = element.parentElement?.clientWidth ?? 0
+  return isRightToLeft(element)
+    ? [{ translate: '50%' }, { translate: `calc(${-width}px + 50%)` }]
+    : [{ translate: '-50%' }, { translate: `calc(${width}px - 50%)` }]
+}
+
+const coupleCarried = (
+  element: HTMLElement,
+  yoke: YokeView,
+  attribute: string,
+  course: Course
+): Coupling | undefined => {
+  const measure = readMeasure(element, attribute, yoke)
+  return measure && { release: carry(element, yoke, measure, course) }
+}
+
+/** Couples `data-yoke-fill`. */
+export const coupleFill = (element: HTMLElement, yoke: YokeView): Coupling | undefined =>
+  coupleCarried(element, yoke, 'data-yoke-fill', fillCourse)
+
+/** Couples `data-yoke-along`. */
+export const coupleAlong = (element: HTMLElement, yoke: YokeView): Coupling | undefined =>
+  coupleCarried(element, yoke, 'data-yoke-along', alongCourse)

@@ -1,0 +1,68 @@
+import { fault } from '../../core/fault.ts'
+import type { Coupling, PlainValue, YokeView } from '../surface.ts'
+import type { BoundValue } from './bound-value.ts'
+
+type Field = HTMLInputElement | HTMLSelectElement
+
+/** Whether what is written in markup means the value: `1.0` is 1, `true` is true. */
+const means = (written: string, value: PlainValue): boolean =>
+  typeof value === 'number' ? written.trim() !== '' && Number(written) === value : written === String(value)
+
+const isTicked = (field: Field): boolean => field.type === 'checkbox' || field.type === 'radio'
+
+/** Shows what the media does. A select without an option for it shows none, rather than a wrong one. */
+const show = (field: Field, value: PlainValue): void => {
+  if (field instanceof HTMLSelectElement) {
+    field.selectedIndex = [...field.options].findIndex(option => means(option.value, value))
+  } else if (field.type === 'checkbox') field.checked = value === true
+  else if (field.type === 'radio') field.checked = means(field.value, value)
+  else field.value = Number.isFinite(Number(value)) ? String(Math.round(Number(value) * 100) / 100) : ''
+}
+
+const readField = (field: Field): string | boolean =>
+  field instanceof HTMLInputElement && field.type === 'checkbox' ? field.checked : field.value
+
+/**
+ * Couples a checkbox, radio button, select or number field. A number is taken over when the viewer has finished it,
+ * not at each digit, and is not written over while it is being typed.
+ */
+export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): Coupling => {
+  let typing = false
+  const current = (): PlainValue => value.read(yoke)
+  const update = (): void => {
+    if (!typing) show(field, current())
+  }
+  const take = (): void => {
+    typing = false
+    const wanted = readField(field)
+    // A radio button that was not chosen, and a field that was emptied, ask for nothing.
+    if (wanted === '' || (field instanceof HTMLInputElement && field.type === 'radio' && !field.checked)) {
+      update()
+      return
+    }
+    if (value.write) value.write(wanted, yoke, field)
+    else
+      yoke.raise(
+        fault(
+          'value-read-only',
+          `${value.name} was to be set by a form control, and can only be read.`,
+          'show it in a span, time or output instead'
+        ),
+        field
+      )
+    update()
+  }
+  update()
+  const stop = yoke.subscribe(current, update)
+  return {
+    handle: ({ type }) => {
+      if (type === 'input' && field instanceof HTMLInputElement && !isTicked(field)) typing = true
+      else if (type === 'change') take()
+      else if (type === 'focusout' || type === 'reset') {
+        typing = false
+        update()
+      }
+    },
+    release: stop
+  }
+}

@@ -1,0 +1,118 @@
+import { fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
+import { type Availability, availabilityOf, planCommand } from '../../core/playback/plan.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+import { leaveFocus } from './focus.ts'
+
+/** The name that a button asks for, without its dashes. */
+const commandOf = (button: Element): string => (button.getAttribute('command') ?? '').replace(/^--/, '')
+
+/** The button's value as written, or `undefined` without the attribute (the property is `''` then). */
+const writtenValue = (button: Element): string | undefined => button.getAttribute('value') ?? undefined
+
+const isOurs = (name: string, yoke: YokeView): boolean => isCommandName(name) || yoke.commands.has(name)
+
+/** Buttons that were made unavailable here: what the author disabled is not in it, and stays so. */
+const switchedOff = new WeakSet<Element>()
+
+/** `later` also where only this button's own value cannot be reached yet, such as 50% of an unknown length. */
+const availabilityOfButton = (button: Element, name: CommandName, yoke: YokeView): Availability => {
+  const availability = availabilityOf(name, yoke.snapshot)
+  if (availability !== 'now' || name !== 'seek') return availability
+  const command = tryReadCommand(name, writtenValue(button))
+  if (!command.ok) return 'now'
+  const plan = planCommand(command.value, yoke.snapshot)
+  return !plan.ok && plan.fault.code === 'duration-unknown' ? 'later' : 'now'
+}
+
+/** What came along with the author's markup, to be kept and put back. */
+interface Written {
+  readonly disabled: boolean
+  readonly hidden: boolean
+}
+
+const show = (button: HTMLElement, availability: Availability, written: Written): void => {
+  if (!written.disabled) {
+    if (availability === 'now') {
+      switchedOff.delete(button)
+      button.removeAttribute('aria-disabled')
+    } else {
+      switchedOff.add(button)
+      button.setAttribute('aria-disabled', 'true')
+    }
+  }
+  if (!written.hidden && button.hidden !== (availability === 'never')) {
+    if (availability === 'never') leaveFocus(button)
+    button.hidden = availability === 'never'
+  }
+}
+
+/** Says a slip of the pen; a name that is like none of ours is somebody else's, and none of our business. */
+const reportSlip = (button: Element, name: string, yoke: YokeView): void => {
+  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(yoke.unknownCommand(name), button)
+}
+
+const reportOtherElement = (element: Element, name: string, yoke: YokeView): void => {
+  yoke.raise(
+    fault(
+      'command-not-a-button',
+      `The command ${name} stands on a <${element.localName}>, which keys cannot reach.`,
+      'write <button type="button"> instead'
+    ),
+    element
+  )
+}
+
+/** Couples a button with `command`: greys it while the command cannot run, hides it where it never can. */
+export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | undefined => {
+  const name = commandOf(button)
+  if (!isOurs(name, yoke)) {
+    reportSlip(button, name, yoke)
+    return undefined
+  }
+  if (button.localName !== 'button') {
+    reportOtherElement(button, name, yoke)
+    return undefined
+  }
+  const forget = yoke.addControl(button, name)
+  if (!isCommandName(name) || yoke.commands.has(name)) return { release: forget }
+  const written = {
+    disabled: button.hasAttribute('aria-disabled'),
+    hidden: button.hasAttribute('hidden') || button.hasAttribute('data-yoke-when')
+  }
+  const availability = (): Availability => availabilityOfButton(button, name, yoke)
+  show(button, availability(), written)
+  const stop = yoke.subscribe(availability, now => show(button, now, written))
+  return {
+    release: () => {
+      stop()
+      forget()
+      show(button, 'now', written)
+    }
+  }
+}
+
+const isSwitchedOff = (button: Element): boolean =>
+  button.getAttribute('aria-disabled') === 'true' || button.matches(':disabled')
+
+/**
+ * A click on a coupled button. The same path in every engine: where the browser has invoker commands its own dispatch
+ * is stopped, so that a command runs once, also inside a form, and never submits it.
+ *
+ * Called while the click is on its way down; waits for it to reach the button, so that the author's own listeners
+ * there can prevent it, and no layer above can swallow it.
+ */
+export const clickCommand = (button: HTMLElement, yoke: YokeView): void => {
+  const name = commandOf(button)
+  if (!isOurs(name, yoke) || button.localName !== 'button') return
+  button.addEventListener(
+    'click',
+    event => {
+      if (event.defaultPrevented) return
+      event.preventDefault()
+      if (!isSwitchedOff(button)) yoke.run(name, writtenValue(button), button)
+    },
+    { once: true }
+  )
+}

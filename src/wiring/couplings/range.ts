@@ -1,0 +1,228 @@
+import { fault } from '../../core/fault.ts'
+import { playableRange } from '../../core/playback/snapshot.ts'
+import { wholeSeconds } from '../../core/time/clock.ts'
+import {
+  type Direction,
+  fractionOf,
+  type Scale,
+  seekSteps,
+  toStep,
+  valueAfterKey,
+  valueAt
+} from '../../core/time/scale.ts'
+import { speakPosition } from '../../core/time/spoken.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+import type { BoundValue } from './bound-value.ts'
+import { watchDrag } from './drag.ts'
+
+/** How finely volume goes by key: arrows, pages. */
+const VOLUME_STEPS = { step: 0.05, page: 0.1 }
+
+const OWN_ATTRIBUTES = ['min', 'max', 'step'] as const
+
+const localeOf = (element: Element): string | undefined => element.closest('[lang]')?.getAttribute('lang') || undefined
+
+const directionOf = (element: Element): Direction => (getComputedStyle(element).direction === 'rtl' ? 'rtl' : 'ltr')
+
+/** The value's own scale, in its own unit. Without a known length a position has no scale: the bar stays empty. */
+const scaleOf = (value: BoundValue, yoke: YokeView): Scale | undefined => {
+  if (value.name !== 'current-time') return value.kind === 'fraction' ? { min: 0, max: 1 } : undefined
+  const range = playableRange(yoke.snapshot)
+  return range && { min: range.start, max: range.end }
+}
+
+/**
+ * A native range input as a slider for a value. Without `min` and `max` of the author's it takes the value's own
+ * scale; with them, the value is spread over theirs (0 to 100, say). Dragging never meets resistance from playback.
+ */
+class RangeSlider implements Coupling {
+  readonly #input: HTMLInputElement
+  readonly #value: BoundValue
+  readonly #yoke: YokeView
+  readonly #written: ReadonlySet<string>
+  readonly #stops: (() => void)[] = []
+  #timer: ReturnType<typeof setTimeout> | undefined
+  #shown = Number.NaN
+
+  constructor(input: HTMLInputElement, value: BoundValue, yoke: YokeView) {
+    this.#input = input
+    this.#value = value
+    this.#yoke = yoke
+    this.#written = new Set(OWN_ATTRIBUTES.filter(name => input.hasAttribute(name)))
+    if (!this.#written.has('step') && value.kind !== 'plain') input.step = 'any'
+    this.#update()
+    this.#stops.push(
+      yoke.subscribe(
+        seen => seen.snapshot,
+        () => this.#update()
+      )
+    )
+  }
+
+  handle(event: Event): void {
+    switch (event.type) {
+      case 'input':
+        this.#moved()
+        break
+      case 'pointerdown':
+        this.#grabbed()
+        break
+      case 'keydown':
+        this.#key(event as KeyboardEvent)
+        break
+      case 'focusin':
+        this.#write(this.#current())
+        this.#speak()
+        break
+      case 'change':
+      case 'reset':
+        this.#write(this.#current())
+    }
+  }
+
+  release(): void {
+    for (const stop of this.#stops) stop()
+    clearTimeout(this.#timer)
+    for (const name of OWN_ATTRIBUTES) if (!this.#written.has(name)) this.#input.removeAttribute(name)
+    this.#input.removeAttribute('aria-valuetext')
+    if (this.#isPosition) this.#input.removeAttribute('aria-disabled')
+  }
+
+  get #isPosition(): boolean {
+    return this.#value.name === 'current-time'
+  }
+
+  /** What the slider should show, in the value's own unit. Mute shows as 0. */
+  #current(): number {
+    const { snapshot } = this.#yoke
+    if (this.#value.name === 'volume' && snapshot.muted) return 0
+    const now = Number(this.#value.read(this.#yoke))
+    return Number.isFinite(now) ? now : 0
+  }
+
+  /** The author's scale, if there is one. */
+  #spread(): Scale | undefined {
+    if (!this.#written.has('max') || this.#value.kind === 'plain') return undefined
+    return { min: Number(this.#input.min || 0), max: Number(this.#input.max) }
+  }
+
+  /** From the value's unit to the input's, and the other way around. */
+  #toInput(value: number, scale: Scale | undefined): number {
+    const spread = this.#spread()
+    return spread && scale ? valueAt(spread, fractionOf(scale, value)) : value
+  }
+
+  #fromInput(): number {
+    const spread = this.#spread()
+    const scale = scaleOf(this.#value, this.#yoke)
+    const shown = this.#input.valueAsNumber
+    return spread && scale ? valueAt(scale, fractionOf(spread, shown)) : shown
+  }
+
+  #update(): void {
+    const scale = scaleOf(this.#value, this.#yoke)
+    if (this.#value.kind !== 'plain') this.#fitScale(scale)
+    const { scrubbing } = this.#yoke.snapshot
+    if (!scrubbing || this.#isPosition) this.#showAtItsPace(scale)
+  }
+
+  #fitScale(scale: Scale | undefined): void {
+    if (this.#isPosition) {
+      if (scale) this.#input.removeAttribute('aria-disabled')
+      else this.#input.setAttribute('aria-disabled', 'true')
+    }
+    if (this.#spread()) return
+    const min = String(scale?.min ?? 0)
+    const max = String(scale?.max ?? 1)
+    if (this.#input.min !== min) this.#input.min = min
+    if (this.#input.max !== max) this.#input.max = max
+  }
+
+  /** Sets the value only when that can be seen: the handle moves by a device pixel, or the second changes. */
+  #showAtItsPace(scale: Scale | undefined): void {
+    clearTimeout(this.#timer)
+    const current = scale ? this.#current() : this.#value.kind === 'plain' ? this.#current() : 0
+    const runs =
+      this.#isPosition && scale !== undefined && !this.#yoke.snapshot.paused && !this.#yoke.snapshot.scrubbing
+    if (!runs) {
+      this.#write(current)
+      return
+    }
+    const span = (scale?.max ?? 0) - (scale?.min ?? 0)
+    const seen = this.#input.checkVisibility({ opacityProperty: true, visibilityProperty: true })
+    const pixel = seen ? span / Math.max(1, this.#input.clientWidth * devicePixelRatio) : 1
+    const due = seen ? Math.abs(current - this.#shown) >= pixel : wholeSeconds(current) !== wholeSeconds(this.#shown)
+    if (due || Number.isNaN(this.#shown)) this.#write(current)
+    if (seen)
+      this.#timer = setTimeout(
+        () => this.#yoke.refresh(),
+        Math.max(33, (pixel / this.#yoke.snapshot.playbackRate) * 1000)
+      )
+  }
+
+  #write(current: number): void {
+    this.#shown = current
+    const text = String(this.#toInput(current, scaleOf(this.#value, this.#yoke)))
+    if (this.#input.value !== text) this.#input.value = text
+    if (!this.#isPosition || this.#yoke.snapshot.paused || this.#yoke.snapshot.seeking) this.#speak()
+  }
+
+  /** What a screen reader says of the value: on focus and after moves, not as a stream. */
+  #speak(): void {
+    const locale = localeOf(this.#input)
+    const text = this.#isPosition
+      ? speakPosition(this.#current(), this.#yoke.snapshot.duration, locale)
+      : this.#value.kind === 'fraction'
+        ? new Intl.NumberFormat(locale, { style: 'percent' }).format(this.#current())
+        : undefined
+    if (text !== undefined && this.#input.getAttribute('aria-valuetext') !== text)
+      this.#input.setAttribute('aria-valuetext', text)
+  }
+
+  #moved(): void {
+    const scale = scaleOf(this.#value, this.#yoke)
+    if (this.#isPosition && !scale) {
+      this.#write(0)
+      return
+    }
+    const { write } = this.#value
+    if (write) write(this.#fromInput(), this.#yoke, this.#input)
+    else
+      this.#yoke.raise(
+        fault(
+          'value-read-only',
+          `${this.#value.name} was to be set by a slider, and can only be read.`,
+          'use a progress or meter element to show it'
+        ),
+        this.#input
+      )
+    this.#speak()
+  }
+
+  #grabbed(): void {
+    if (!this.#isPosition || this.#input.disabled || !scaleOf(this.#value, this.#yoke)) return
+    this.#yoke.beginScrub()
+    this.#stops.push(watchDrag(this.#input, () => this.#yoke.endScrub()))
+  }
+
+  #key(event: KeyboardEvent): void {
+    const scale = scaleOf(this.#value, this.#yoke)
+    if (!scale || event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return
+    const steps = this.#isPosition ? seekSteps(scale.max - scale.min) : VOLUME_STEPS
+    const wanted = valueAfterKey(event.key, {
+      scale,
+      value: this.#current(),
+      ...steps,
+      direction: directionOf(this.#input)
+    })
+    if (wanted === undefined) return
+    event.preventDefault()
+    this.#value.write?.(toStep(scale, wanted), this.#yoke, this.#input)
+    this.#write(this.#current())
+    this.#speak()
+  }
+}
+
+/** Couples an `<input type="range">`. */
+export const coupleRange = (input: HTMLInputElement, value: BoundValue, yoke: YokeView): Coupling =>
+  new RangeSlider(input, value, yoke)

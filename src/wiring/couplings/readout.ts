@@ -1,0 +1,83 @@
+import { fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
+import type { Coupling, PlainValue, YokeView } from '../surface.ts'
+import type { BoundValue } from './bound-value.ts'
+
+const FORMATS = ['clock', 'seconds', 'percent'] as const
+type Format = (typeof FORMATS)[number] | 'plain'
+
+/** What stands for a number that is not known. */
+const UNKNOWN = UNKNOWN_CLOCK[0] ?? ''
+
+const readFormat = (element: Element, value: BoundValue, yoke: YokeView): Format => {
+  const written = element.getAttribute('data-yoke-format')
+  if (written === null) return value.kind === 'time' ? 'clock' : value.kind === 'fraction' ? 'percent' : 'plain'
+  const format = FORMATS.find(name => name === written)
+  if (format) return format
+  const nearest = nearestName(written, FORMATS)
+  const hint = nearest ? `did you mean ${nearest}?` : `there are ${FORMATS.join(', ')}`
+  yoke.raise(fault('format-unknown', `data-yoke-format asks for “${written}”, which is no format.`, hint), element)
+  return 'plain'
+}
+
+const isKnown = (value: PlainValue): value is number => typeof value === 'number' && !Number.isNaN(value)
+
+const percentOf = (value: number, kind: BoundValue['kind'], duration: number | undefined): string => {
+  const whole = kind === 'time' ? (duration ?? 0) : 1
+  return whole > 0 && Number.isFinite(whole) ? `${Math.round((value / whole) * 100)}%` : UNKNOWN
+}
+
+/** The text of a value; `NaN`, `undefined` and `Infinity` never get into it. */
+const textOf = (value: PlainValue, format: Format, kind: BoundValue['kind'], { snapshot }: YokeView): string => {
+  if (format === 'clock' && (value === undefined || typeof value === 'number')) {
+    return formatClock(value, { widest: snapshot.duration ?? 0 })
+  }
+  if (typeof value !== 'number' && value !== undefined) return String(value)
+  if (!isKnown(value)) return format === 'plain' ? '' : UNKNOWN
+  if (!Number.isFinite(value)) return formatClock(value)
+  if (format === 'percent') return percentOf(value, kind, snapshot.duration)
+  return format === 'seconds' ? value.toFixed(1) : String(Math.round(value * 100) / 100)
+}
+
+/** Writes a text without adding or removing nodes, where there is one to write into. */
+const write = (element: Element, text: string): void => {
+  const { firstChild } = element
+  if (firstChild && firstChild === element.lastChild && firstChild.nodeType === Node.TEXT_NODE)
+    (firstChild as Text).data = text
+  else element.textContent = text
+}
+
+/** `<progress>` and `<meter>` take a number and its most; empty while that is unknown. */
+const coupleGauge = (gauge: HTMLProgressElement | HTMLMeterElement, value: BoundValue, yoke: YokeView): Coupling => {
+  const share = (seen: YokeView): number => {
+    const now = value.read(seen)
+    const whole = value.kind === 'time' ? seen.snapshot.duration : 1
+    if (!isKnown(now) || whole === undefined || !Number.isFinite(whole) || whole <= 0) return 0
+    return Math.round(Math.min(1, now / whole) * 1000) / 1000
+  }
+  const show = (fraction: number): void => {
+    gauge.value = fraction
+  }
+  gauge.max = 1
+  show(share(yoke))
+  return { release: yoke.subscribe(share, show) }
+}
+
+/** Couples a readout: text for everyone, and no chatter for screen readers. */
+export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: YokeView): Coupling => {
+  if (element instanceof HTMLProgressElement || element instanceof HTMLMeterElement)
+    return coupleGauge(element, value, yoke)
+  const format = readFormat(element, value, yoke)
+  // An <output> is a live region by itself: a clock in it would be read aloud each second.
+  if (element.localName === 'output' && !element.hasAttribute('aria-live')) element.setAttribute('aria-live', 'off')
+  const text = (seen: YokeView): string => textOf(value.read(seen), format, value.kind, seen)
+  const show = (words: string): void => {
+    write(element, words)
+    const now = value.read(yoke)
+    if (element instanceof HTMLTimeElement && isKnown(now) && Number.isFinite(now))
+      element.dateTime = formatDatetime(Math.floor(now))
+  }
+  show(text(yoke))
+  return { release: yoke.subscribe(text, show) }
+}

@@ -1,0 +1,72 @@
+import { fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { isValueName, VALUES, type ValueName } from '../../core/playback/values.ts'
+import type { Coupling, PlainValue, YokeView } from '../surface.ts'
+import type { BoundValue } from './bound-value.ts'
+import { coupleChoice } from './choice.ts'
+import { coupleRange } from './range.ts'
+import { coupleReadout } from './readout.ts'
+
+/** How each settable value is set: by a command, so that one place can refuse it. */
+const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke: YokeView, source: Element) => void>> =
+  {
+    'current-time': (value, yoke, source) => void yoke.run('seek', String(value), source),
+    volume: (value, yoke, source) => void yoke.run('set-volume', String(value), source),
+    muted: (value, yoke, source) => void yoke.run(value ? 'mute' : 'unmute', undefined, source),
+    'playback-rate': (value, yoke, source) => void yoke.run('set-playback-rate', String(value), source),
+    loop: (value, yoke, source) => {
+      if (value !== yoke.snapshot.loop) yoke.run('toggle-loop', undefined, source)
+    }
+  }
+
+const TIMES: ReadonlySet<string> = new Set(['current-time', 'duration', 'remaining-time', 'buffered-ahead'])
+
+/** Values that are read from the yoke rather than from the snapshot. */
+const faultText = (yoke: YokeView): string => yoke.fault?.message ?? ''
+
+const findValue = (name: string): BoundValue | undefined => {
+  if (name === 'fault-text') return { name, kind: 'plain', read: faultText, write: undefined }
+  if (!isValueName(name)) return undefined
+  const write = WRITERS[name]
+  return {
+    name,
+    kind: TIMES.has(name) ? 'time' : name === 'volume' ? 'fraction' : 'plain',
+    read: yoke => VALUES[name](yoke.snapshot),
+    write
+  }
+}
+
+const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
+  const own = yoke.authorValues.get(name)
+  if (!own) return undefined
+  const read = (): PlainValue => own.read(yoke)
+  const { write } = own
+  return { name, kind: 'plain', read, write: write && (value => write(value, yoke)) }
+}
+
+const reportUnknown = (element: Element, name: string, yoke: YokeView): void => {
+  const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
+  const nearest = nearestName(name, names)
+  yoke.raise(
+    fault(
+      'value-unknown',
+      `data-yoke-value asks for “${name}”, which is no value.`,
+      nearest ? `did you mean ${nearest}?` : `there are ${names.join(', ')}`
+    ),
+    element
+  )
+}
+
+/** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */
+export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling | undefined => {
+  const name = element.getAttribute('data-yoke-value') ?? ''
+  const value = findValue(name) ?? authorValue(name, yoke)
+  if (!value) {
+    reportUnknown(element, name, yoke)
+    return undefined
+  }
+  if (element instanceof HTMLInputElement && element.type === 'range') return coupleRange(element, value, yoke)
+  if (element instanceof HTMLInputElement || element instanceof HTMLSelectElement)
+    return coupleChoice(element, value, yoke)
+  return coupleReadout(element, value, yoke)
+}

@@ -1,0 +1,46 @@
+import { fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { isStateName, STATE_NAMES, STATES, type StateName } from '../../core/playback/states.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+import { leaveFocus } from './focus.ts'
+
+interface Term {
+  readonly state: StateName
+  readonly holds: boolean
+}
+
+/** Reads `paused !muted`; a name that is no state is told, and the element is left as it is. */
+const readTerms = (element: Element, yoke: YokeView): readonly Term[] | undefined => {
+  const words = (element.getAttribute('data-yoke-when') ?? '').split(/\s+/).filter(Boolean)
+  const terms: Term[] = []
+  for (const word of words) {
+    const state = word.replace(/^!/, '')
+    if (!isStateName(state)) {
+      const nearest = nearestName(state, STATE_NAMES)
+      const hint = nearest ? `did you mean ${nearest}?` : `there are ${STATE_NAMES.join(', ')}`
+      yoke.raise(fault('state-unknown', `data-yoke-when asks for “${state}”, which is no state.`, hint), element)
+      return undefined
+    }
+    terms.push({ state, holds: !word.startsWith('!') })
+  }
+  return terms
+}
+
+const hide = (element: HTMLElement): void => {
+  leaveFocus(element)
+  element.hidden = true
+}
+
+/** Couples `data-yoke-when`: the element shows only while all its terms hold. */
+export const coupleWhen = (element: HTMLElement, yoke: YokeView): Coupling | undefined => {
+  const terms = readTerms(element, yoke)
+  if (!terms) return undefined
+  const holds = (seen: YokeView): boolean => terms.every(({ state, holds }) => STATES[state](seen.snapshot) === holds)
+  const show = (shown: boolean): void => {
+    if (shown) element.hidden = false
+    // After everything else has been shown, so that focus finds the control that comes in this one's place.
+    else queueMicrotask(() => holds(yoke) || yoke.signal.aborted || hide(element))
+  }
+  element.hidden = !holds(yoke)
+  return { release: yoke.subscribe(holds, show) }
+}

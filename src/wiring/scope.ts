@@ -1,0 +1,76 @@
+import { STATE_NAMES, STATES } from '../core/playback/states.ts'
+import { MEASURE_NAMES, MEASURES } from '../core/playback/values.ts'
+import type { Scope, YokeView } from './surface.ts'
+import { treeOf } from './tree.ts'
+
+export interface ScopeOptions {
+  /** A custom element's own states (HTML, `ElementInternals.states`); without it they stand in `data-yoke-state`. */
+  readonly states?: CustomStateSet
+}
+
+const statesOf = (yoke: YokeView): string => STATE_NAMES.filter(name => STATES[name](yoke.snapshot)).join(' ')
+
+/** Keeps the scope's states where CSS can see them. */
+const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undefined): (() => void) => {
+  const show = (states: string): void => {
+    if (!set) {
+      if (target.getAttribute('data-yoke-state') !== states) target.setAttribute('data-yoke-state', states)
+      return
+    }
+    const wanted = new Set(states.split(' '))
+    for (const name of STATE_NAMES) {
+      if (wanted.has(name)) set.add(name)
+      else set.delete(name)
+    }
+  }
+  show(statesOf(yoke))
+  const stop = yoke.subscribe(statesOf, show)
+  return () => {
+    stop()
+    if (set) for (const name of STATE_NAMES) set.delete(name)
+    else target.removeAttribute('data-yoke-state')
+  }
+}
+
+/** Keeps `--yoke-position` and its like on a scope with the attribute `measures`. Each change restyles what is inside. */
+const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
+  const { style } = target as HTMLElement
+  const stops = MEASURE_NAMES.map(name => {
+    const property = `--yoke-${name}`
+    const show = (measure: number | undefined): void => {
+      if (measure === undefined) style.removeProperty(property)
+      else style.setProperty(property, String(Number(measure.toFixed(4))))
+    }
+    const measureNow = (seen: YokeView): number | undefined =>
+      target.hasAttribute('measures') ? MEASURES[name](seen.snapshot) : undefined
+    show(measureNow(yoke))
+    return yoke.subscribe(measureNow, show)
+  })
+  return () => {
+    for (const stop of stops) stop()
+    for (const name of MEASURE_NAMES) style.removeProperty(`--yoke-${name}`)
+  }
+}
+
+const hostOf = (root: Element | ShadowRoot): Element => ('host' in root ? root.host : root)
+
+/** Makes `root` a scope of the yoke. @returns its release. */
+export const bindScope = (yoke: YokeView, root: Element | ShadowRoot, { states }: ScopeOptions = {}): (() => void) => {
+  if (yoke.signal.aborted) return () => undefined
+  const target = hostOf(root)
+  const unmarkStates = markStates(target, yoke, states)
+  const hideMeasures = showMeasures(target, yoke)
+  const leave = treeOf(root).join(root, yoke)
+  const scope: Scope = {
+    root,
+    target,
+    release: () => {
+      if (!yoke.scopes.delete(scope)) return
+      leave()
+      unmarkStates()
+      hideMeasures()
+    }
+  }
+  yoke.scopes.add(scope)
+  return scope.release
+}

@@ -1,0 +1,45 @@
+import type { MediaAdapter } from '../media/adapter.ts'
+
+/** Never more than one seek under way, and the last position always wins. */
+export class Seeker {
+  readonly #media: MediaAdapter
+  #next: number | undefined
+  #held: number | undefined
+
+  constructor(media: MediaAdapter) {
+    this.#media = media
+  }
+
+  /** The position to show in the media's stead: one that waits for its turn, or one that is held under a pointer. */
+  get target(): number | undefined {
+    return this.#next ?? this.#held
+  }
+
+  seek(seconds: number): void {
+    if (this.#held !== undefined) this.#held = seconds
+    if (this.#media.seeking && this.#media.readyState > 0) this.#next = seconds
+    else this.#media.currentTime = seconds
+  }
+
+  /** While someone drags, the position shown is the one last asked for, however far playback runs on. */
+  hold(seconds: number): void {
+    this.#held = seconds
+  }
+
+  release(): void {
+    this.#held = undefined
+  }
+
+  /** To be called when a seek has ended: sends the one that waits. */
+  proceed(): void {
+    const next = this.#next
+    this.#next = undefined
+    if (next !== undefined) this.#media.currentTime = next
+  }
+
+  /** To be called when the media begins anew: what waited was meant for the one before. */
+  forget(): void {
+    this.#next = undefined
+    this.#held = undefined
+  }
+}

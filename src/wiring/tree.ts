@@ -1,0 +1,178 @@
+import { clickCommand } from './couplings/command-button.ts'
+import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from './couplings/couples.ts'
+import { registerScope, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
+import { adoptStyles } from './styles.ts'
+import type { Coupling, YokeView } from './surface.ts'
+
+/** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
+const COUPLED_EVENTS = ['input', 'change', 'keydown', 'pointerdown', 'focusin', 'focusout'] as const
+
+const WATCHED_ATTRIBUTES = [
+  'command',
+  'commandfor',
+  'data-yoke-along',
+  'data-yoke-fill',
+  'data-yoke-for',
+  'data-yoke-format',
+  'data-yoke-value',
+  'data-yoke-when',
+  'id'
+]
+
+interface Coupled {
+  readonly yoke: YokeView
+  readonly couplings: readonly Coupling[]
+}
+
+const trees = new WeakMap<Node, Tree>()
+
+const isElement = (node: Node): node is Element => node.nodeType === Node.ELEMENT_NODE
+
+const withDescendants = (node: Node): HTMLElement[] => {
+  const found = [...(node as ParentNode).querySelectorAll<HTMLElement>(COUPLED_SELECTOR)]
+  return isElement(node) && node.matches(COUPLED_SELECTOR) ? [node as HTMLElement, ...found] : found
+}
+
+/**
+ * One node tree (a document, a shadow root, a detached piece) and the controls in it: finds them, couples them to the
+ * yoke of their place or of the id that they name, and follows as they come, move and go. Lives while a scope is in it.
+ */
+class Tree {
+  readonly #root: Node
+  readonly #scopes = new Set<YokeView>()
+  readonly #coupled = new Map<Element, Coupled>()
+  /** Controls that name an id without a player behind it, so far. */
+  readonly #waiting = new Set<HTMLElement>()
+  readonly #observer = new MutationObserver(records => this.#follow(records))
+  #life: AbortController | undefined
+
+  constructor(root: Node) {
+    this.#root = root
+  }
+
+  /** Couples what belongs to a new scope. @returns its leave. */
+  join(root: Element | ShadowRoot, yoke: YokeView): () => void {
+    if (!this.#life) this.#begin()
+    registerScope(root, yoke)
+    this.#scopes.add(yoke)
+    for (const element of withDescendants(root)) this.#couple(element)
+    for (const element of [...this.#waiting]) this.#couple(element)
+    return () => this.#leave(root, yoke)
+  }
+
+  #leave(root: Element | ShadowRoot, yoke: YokeView): void {
+    unregisterScope(root, yoke)
+    this.#scopes.delete(yoke)
+    for (const [element, coupled] of [...this.#coupled]) if (coupled.yoke === yoke) this.#couple(element as HTMLElement)
+    if (this.#scopes.size === 0) this.#end()
+  }
+
+  #begin(): void {
+    this.#life = new AbortController()
+    const { signal } = this.#life
+    adoptStyles(this.#root)
+    const pass = (event: Event): void => this.#pass(event)
+    for (const type of COUPLED_EVENTS)
+      this.#root.addEventListener(type, pass, { signal, capture: true, passive: type !== 'keydown' })
+    this.#root.addEventListener('click', event => this.#click(event), { signal, capture: true })
+    this.#root.addEventListener('reset', () => queueMicrotask(() => this.#setRight()), { signal })
+    // A browser may put old values into form fields when it comes back to a page.
+    globalThis.addEventListener?.('pageshow', () => this.#setRight(), { signal })
+    this.#observer.observe(this.#root, { subtree: true, childList: true, attributeFilter: WATCHED_ATTRIBUTES })
+    for (const element of withDescendants(this.#root)) this.#couple(element)
+  }
+
+  #end(): void {
+    this.#life?.abort()
+    this.#life = undefined
+    this.#observer.disconnect()
+    for (const element of [...this.#coupled.keys()]) this.#release(element)
+    this.#waiting.clear()
+    trees.delete(this.#root)
+  }
+
+  /** Brings an element's coupling up to date with its place and its attributes. */
+  #couple(element: HTMLElement): void {
+    const before = this.#coupled.get(element)
+    const yoke = this.#yokeOf(element)
+    if (before && before.yoke === yoke) return
+    if (before) this.#release(element)
+    this.#waiting.delete(element)
+    if (!yoke) {
+      if (isOutsideReference(element)) this.#waiting.add(element)
+      return
+    }
+    const couplings = COUPLES.flatMap(({ attribute, couple }) => {
+      const coupling = element.hasAttribute(attribute) ? couple(element, yoke) : undefined
+      return coupling ? [coupling] : []
+    })
+    this.#coupled.set(element, { yoke, couplings })
+  }
+
+  #yokeOf(element: HTMLElement): YokeView | undefined {
+    if (!this.#root.contains(element)) return undefined
+    const target = targetOf(element, this.#root)
+    return target === 'around' ? yokeAround(element) : target && yokeOfTarget(target)
+  }
+
+  #release(element: Element): void {
+    const coupled = this.#coupled.get(element)
+    this.#coupled.delete(element)
+    for (const { release } of coupled?.couplings ?? []) release()
+  }
+
+  #follow(records: readonly MutationRecord[]): void {
+    for (const { type, target, attributeName, addedNodes, removedNodes } of records) {
+      if (type === 'attributes') this.#attributeChanged(target as HTMLElement, attributeName)
+      else {
+        for (const node of removedNodes) if (isElement(node)) this.#left(node)
+        for (const node of addedNodes)
+          if (isElement(node)) for (const element of withDescendants(node)) this.#couple(element)
+      }
+    }
+  }
+
+  #attributeChanged(element: HTMLElement, name: string | null): void {
+    if (name === 'id') {
+      for (const waiting of [...this.#waiting]) this.#couple(waiting)
+      for (const coupled of [...this.#coupled.keys()])
+        if (isOutsideReference(coupled)) this.#couple(coupled as HTMLElement)
+    } else {
+      this.#release(element)
+      this.#waiting.delete(element)
+      if (element.matches(COUPLED_SELECTOR)) this.#couple(element)
+    }
+  }
+
+  #left(node: Element): void {
+    for (const element of withDescendants(node)) {
+      this.#waiting.delete(element)
+      this.#couple(element)
+    }
+  }
+
+  #pass(event: Event): void {
+    const coupled = event.target instanceof Element ? this.#coupled.get(event.target) : undefined
+    for (const coupling of coupled?.couplings ?? []) coupling.handle?.(event)
+  }
+
+  #click(event: Event): void {
+    const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
+    const coupled = button ? this.#coupled.get(button) : undefined
+    if (button && coupled) clickCommand(button as HTMLElement, coupled.yoke)
+  }
+
+  #setRight(): void {
+    for (const [element, { couplings }] of this.#coupled) {
+      for (const coupling of couplings) coupling.handle?.(Object.assign(new Event('reset'), { element }))
+    }
+  }
+}
+
+/** The tree that a node is in. */
+export const treeOf = (node: Node): Tree => {
+  const root = node.getRootNode()
+  const tree = trees.get(root) ?? new Tree(root)
+  trees.set(root, tree)
+  return tree
+}

@@ -1,0 +1,50 @@
+/** Builds everything that ships: the modules and their types, the one-file classic script, the example site. */
+import { execFileSync } from 'node:child_process'
+import { cp, rm } from 'node:fs/promises'
+import { fileURLToPath } from 'node:url'
+import { build } from 'vite'
+
+const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
+
+const buildModules = async (): Promise<void> => {
+  await rm(at('dist'), { recursive: true, force: true })
+  execFileSync(process.execPath, [at('node_modules/typescript/bin/tsc'), '-p', at('tsconfig.build.json')], {
+    stdio: 'inherit'
+  })
+}
+
+/** One file for a plain page, also one that is double-clicked: `yokewright` is then a global. */
+const buildClassic = (): Promise<unknown> =>
+  build({
+    configFile: false,
+    logLevel: 'warn',
+    root: at('.'),
+    publicDir: false,
+    build: {
+      outDir: at('dist'),
+      emptyOutDir: false,
+      target: 'es2022',
+      sourcemap: true,
+      lib: { entry: at('src/player/index.ts'), name: 'yokewright', formats: ['iife'], fileName: () => 'yokewright.js' }
+    }
+  })
+
+const buildSite = async (): Promise<void> => {
+  await build({
+    configFile: false,
+    logLevel: 'error',
+    root: at('examples'),
+    base: './',
+    build: {
+      outDir: at('dist/site'),
+      emptyOutDir: true,
+      target: 'es2022',
+      rolldownOptions: { input: [at('examples/index.html'), at('examples/first-light/index.html')] }
+    }
+  })
+  await cp(at('dist/yokewright.js'), at('dist/site/yokewright.js'))
+}
+
+await buildModules()
+await buildClassic()
+await buildSite()

@@ -2,12 +2,17 @@ import { playableRange } from '../core/playback/snapshot.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, type MeasureName } from '../core/playback/values.ts'
 import type { YokeView } from './surface.ts'
+import { whileSeen } from './while-seen.ts'
 
 /** The way of an element from 0 to 1, for its present size and direction. */
 export type Course = (element: HTMLElement) => Keyframe[]
 
-/** A playhead is put right when it is off by more than this, in seconds. */
-const DRIFT = 0.012
+/** A playhead that is off by more than this is put right at once, in milliseconds. */
+const FAR_OFF = 60
+/** As {@link FAR_OFF}, for what it is off on average over the last looks: a single look may err by a frame. */
+const OFF = 9
+/** The weight of a new look in that average. */
+const WEIGHT = 0.35
 /** The length of the animation of a measure that does not run, in milliseconds. */
 const STILL = 1000
 
@@ -19,7 +24,10 @@ class Carried {
   readonly #yoke: YokeView
   readonly #measure: MeasureName
   readonly #animation: Animation
+  #length = STILL
   #running = false
+  /** What the animation is behind the media, on average, in milliseconds. */
+  #behind = 0
 
   constructor(element: HTMLElement, yoke: YokeView, measure: MeasureName, keyframes: Keyframe[]) {
     this.#yoke = yoke
@@ -38,15 +46,19 @@ class Carried {
     const range = this.#measure === 'position' ? playableRange(snapshot) : undefined
     const runs =
       range !== undefined && snapshot.duration === range.end && STATES.playing(snapshot) && !snapshot.scrubbing
-    const length = range ? (range.end - range.start) * 1000 : STILL
-    if (this.#animation.effect?.getTiming().duration !== length)
-      this.#animation.effect?.updateTiming({ duration: length })
+    this.#setLength(range ? (range.end - range.start) * 1000 : STILL)
     if (runs) this.#run((snapshot.currentTime - range.start) * 1000, snapshot.playbackRate)
-    else this.#stand(MEASURES[this.#measure](snapshot) * length)
+    else this.#stand(MEASURES[this.#measure](snapshot) * this.#length)
   }
 
   cancel(): void {
     this.#animation.cancel()
+  }
+
+  #setLength(length: number): void {
+    if (length === this.#length) return
+    this.#length = length
+    this.#animation.effect?.updateTiming({ duration: length })
   }
 
   #stand(at: number): void {
@@ -58,34 +70,44 @@ class Carried {
   }
 
   #run(mediaTime: number, rate: number): void {
-    if (this.#animation.playbackRate !== rate) this.#animation.playbackRate = rate
-    if (!this.#running) {
+    if (!this.#running || this.#animation.playbackRate !== rate) {
       this.#running = true
+      this.#behind = 0
+      this.#animation.playbackRate = rate
       this.#animation.play()
       this.#animation.currentTime = mediaTime
-      return
-    }
+    } else this.#correct(mediaTime, rate)
+  }
+
+  #correct(mediaTime: number, rate: number): void {
     // The animation's time is that of the last frame, the media's that of now.
-    const sinceFrame = performance.now() - Number(document.timeline.currentTime ?? performance.now())
-    const wanted = mediaTime - Math.min(Math.max(sinceFrame, 0), 50) * rate
-    if (Math.abs(wanted - Number(this.#animation.currentTime)) > DRIFT * 1000 * rate)
-      this.#animation.currentTime = wanted
+    const now = performance.now()
+    const sinceFrame = Math.min(Math.max(now - Number(document.timeline.currentTime ?? now), 0), 50)
+    const behind = mediaTime - sinceFrame * rate - Number(this.#animation.currentTime)
+    this.#behind += (behind - this.#behind) * WEIGHT
+    const wrong = Math.abs(behind) > FAR_OFF * rate ? behind : Math.abs(this.#behind) > OFF * rate ? this.#behind : 0
+    if (wrong === 0) return
+    this.#animation.currentTime = Number(this.#animation.currentTime) + wrong
+    this.#behind = 0
   }
 }
 
-/** Carries an element along a measure. @returns its release, after which the element is as the author made it. */
-export const carry = (element: HTMLElement, yoke: YokeView, measure: MeasureName, course: Course): (() => void) => {
-  const carried = new Carried(element, yoke, measure, course(element))
-  const stop = yoke.subscribe(
-    seen => seen.snapshot,
-    () => carried.update()
-  )
-  // Size and direction are the page's to change. It also calls once at the beginning, when both are known.
-  const resized = new ResizeObserver(() => carried.setCourse(course(element)))
-  if (element.parentElement) resized.observe(element.parentElement)
-  return () => {
-    stop()
-    resized.disconnect()
-    carried.cancel()
-  }
-}
+/**
+ * Carries an element along a measure, for as long as it can be seen.
+ * @returns its release, after which the element is as the author made it.
+ */
+export const carry = (element: HTMLElement, yoke: YokeView, measure: MeasureName, course: Course): (() => void) =>
+  whileSeen(element, () => {
+    const carried = new Carried(element, yoke, measure, course(element))
+    const stop = yoke.subscribe(
+      seen => seen.snapshot,
+      () => carried.update()
+    )
+    return {
+      resized: () => carried.setCourse(course(element)),
+      stop: () => {
+        stop()
+        carried.cancel()
+      }
+    }
+  })

@@ -22,6 +22,10 @@ export interface EnginePage {
   close(): Promise<void>
 }
 
+/** A call as text, to be run in a page. The transpiler wraps named functions in `__name`, which a page lacks. */
+const callOf = (action: (...args: never[]) => unknown, args: readonly unknown[]): string =>
+  `(() => { const __name = named => named; return (${action})(...${JSON.stringify(args)}) })()`
+
 export const VIEWPORT = { width: 1280, height: 800 } as const
 
 const program = (name: string): string => {
@@ -51,7 +55,7 @@ const openChromium = async (): Promise<EnginePage> => {
   return {
     engine: 'chromium',
     goto: async url => void (await page.goto(url)),
-    run: (action, ...args) => page.evaluate(`(${action})(...${JSON.stringify(args)})`),
+    run: (action, ...args) => page.evaluate(callOf(action, args)),
     move: (x, y) => page.mouse.move(x, y),
     down: () => page.mouse.down(),
     up: () => page.mouse.up(),
@@ -75,7 +79,7 @@ const openFirefox = async (): Promise<EnginePage> => {
   return {
     engine: 'firefox',
     goto: async url => void (await page.goto(url)),
-    run: (action, ...args) => page.evaluate(`(${action})(...${JSON.stringify(args)})`) as never,
+    run: (action, ...args) => page.evaluate(callOf(action, args)) as never,
     move: (x, y) => page.mouse.move(x, y),
     down: () => page.mouse.down(),
     up: () => page.mouse.up(),
@@ -128,7 +132,7 @@ type Send = (method: string, path: string, body?: unknown) => Promise<unknown>
 const createSend =
   (port: number): Send =>
   async (method, path, body) => {
-    const init: RequestInit = { method, signal: AbortSignal.timeout(60_000) }
+    const init: RequestInit = { method, signal: AbortSignal.timeout(150_000) }
     if (body !== undefined) init.body = JSON.stringify(body)
     const answer = await fetch(`http://127.0.0.1:${port}${path}`, init)
     const { value } = (await answer.json()) as { value: { error?: string; message?: string } | null }
@@ -161,6 +165,7 @@ const openWebKit = async (): Promise<EnginePage> => {
     capabilities: { alwaysMatch: { browserName: 'MiniBrowser' } }
   })) as { sessionId: string }
   const at = `/session/${session.sessionId}`
+  await send('POST', `${at}/timeouts`, { script: 120_000 })
   await send('POST', `${at}/window/rect`, { width: VIEWPORT.width, height: VIEWPORT.height + 80 })
   const pointer = (...actions: unknown[]): Promise<unknown> =>
     send('POST', `${at}/actions`, {
@@ -183,7 +188,7 @@ const openWebKit = async (): Promise<EnginePage> => {
     engine: 'webkit',
     goto: async url => void (await send('POST', `${at}/url`, { url })),
     run: async (action, ...args) => {
-      const script = `const [done] = arguments; Promise.resolve().then(() => (${action})(...${JSON.stringify(args)})).then(value => done({ value }), error => done({ error: String(error?.stack ?? error) }))`
+      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ error: String(error?.stack ?? error) }))`
       const { value, error } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
         value: never
         error?: string

@@ -110,29 +110,33 @@ const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): b
  * The media is the only owner of its state; only what it does not tell (started, stalled, the last volume heard)
  * is carried over.
  */
-export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => ({
-  present: true,
-  capabilities: media.capabilities,
-  currentSrc: media.currentSrc,
-  currentTime: Number.isFinite(media.currentTime) ? media.currentTime : 0,
-  duration: Number.isNaN(media.duration) ? undefined : media.duration,
-  paused: media.paused,
-  ended: media.ended,
-  seeking: media.seeking,
-  readyState: media.readyState,
-  playbackRate: media.playbackRate,
-  volume: media.volume,
-  heardVolume: media.volume > 0 ? media.volume : previous.heardVolume,
-  muted: media.muted,
-  loop: media.loop,
-  buffered: readRanges(media.buffered),
-  seekable: readRanges(media.seekable),
-  error: media.error ?? undefined,
-  picture: media.videoWidth > 0,
-  started: startedAfter(previous, eventType),
-  stalled: stalledAfter(previous, eventType),
-  scrubbing: previous.scrubbing
-})
+export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => {
+  // The ranges are the dear part, and time alone does not change them.
+  const sameRanges = eventType === 'timeupdate' && previous.present
+  return {
+    present: true,
+    capabilities: media.capabilities,
+    currentSrc: media.currentSrc,
+    currentTime: Number.isFinite(media.currentTime) ? media.currentTime : 0,
+    duration: Number.isNaN(media.duration) ? undefined : media.duration,
+    paused: media.paused,
+    ended: media.ended,
+    seeking: media.seeking,
+    readyState: media.readyState,
+    playbackRate: media.playbackRate,
+    volume: media.volume,
+    heardVolume: media.volume > 0 ? media.volume : previous.heardVolume,
+    muted: media.muted,
+    loop: media.loop,
+    buffered: sameRanges ? previous.buffered : readRanges(media.buffered),
+    seekable: sameRanges ? previous.seekable : readRanges(media.seekable),
+    error: media.error ?? undefined,
+    picture: media.videoWidth > 0,
+    started: startedAfter(previous, eventType),
+    stalled: stalledAfter(previous, eventType),
+    scrubbing: previous.scrubbing
+  }
+}
 
 /**
  * The playable range, in seconds: what bars, clocks, `%` and `end` rest on. With a known end, the whole length;

@@ -1,5 +1,16 @@
-const part = (value: number, unit: 'hour' | 'minute' | 'second', locale: string | undefined): string =>
-  new Intl.NumberFormat(locale, { style: 'unit', unit, unitDisplay: 'long' }).format(value)
+type Unit = 'hour' | 'minute' | 'second'
+
+/** Making a format takes a hundred times as long as using it. */
+const formats = new Map<string, Intl.NumberFormat>()
+
+const formatOf = (unit: Unit, locale: string | undefined): Intl.NumberFormat => {
+  const key = `${unit} ${locale}`
+  const format = formats.get(key) ?? new Intl.NumberFormat(locale, { style: 'unit', unit, unitDisplay: 'long' })
+  formats.set(key, format)
+  return format
+}
+
+const part = (value: number, unit: Unit, locale: string | undefined): string => formatOf(unit, locale).format(value)
 
 /** Seconds in words, as a screen reader should say them: `1 minute 20 seconds`. Whole seconds; zero parts are left out. */
 export const speakDuration = (seconds: number, locale?: string): string => {

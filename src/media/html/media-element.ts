@@ -1,4 +1,5 @@
 import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
+import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
 import { PlayRequest } from './play-request.ts'
@@ -8,6 +9,7 @@ const NETWORK_NO_SOURCE = 3
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
 const HAVE_FUTURE_DATA = 3
+const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
 /**
  * A `<video>` or `<audio>` as a media adapter. Mostly the element itself; the rest makes the three engines keep the
@@ -16,13 +18,13 @@ const HAVE_FUTURE_DATA = 3
 export class MediaElementAdapter extends ObservableMedia implements MediaAdapter {
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
-  readonly #life = new AbortController()
   readonly #requests = new Set<PlayRequest>()
   readonly #watch: PlaybackWatch
   /** Every `<source>` has failed: engines tell that nowhere on the element. */
   #sourcesFailed = false
   /** `ended` has been told since the end was reached, by the engine or in its stead. */
   #toldEnd = false
+  #disposed = false
   /** What `muted` was when the rate was set; WebKit clears it. */
   #mutedBeforeRate: boolean | undefined
 
@@ -31,11 +33,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.element = element
     this.capabilities = capabilitiesOf(element)
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
-    const { signal } = this.#life
-    for (const type of MEDIA_EVENTS) {
-      // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
-      element.addEventListener(type, this, { signal, capture: type === 'error' })
-    }
+    // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
+    for (const type of MEDIA_EVENTS) element.addEventListener(type, this, true)
     if (element.networkState === NETWORK_NO_SOURCE && element.querySelector('source')) this.#sourcesFailed = true
   }
 
@@ -103,8 +102,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   get buffered(): TimeRanges {
     return this.element.buffered
   }
-  get seekable(): TimeRanges {
-    return this.element.seekable
+  get seekable(): TimeRangesLike {
+    // WebKitGTK: asked before metadata and again after, it seeks to 0 once playback begins, and is stuck after a pause.
+    return this.element.readyState === 0 ? NO_RANGES : this.element.seekable
   }
   get error(): MediaErrorLike | null {
     if (this.element.error) return this.element.error
@@ -135,7 +135,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   dispose(): void {
-    this.#life.abort()
+    this.#disposed = true
+    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, true)
     this.#settle(request => request.interrupted())
     this.#watch.stop()
   }
@@ -208,7 +209,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #sourceFailed(): void {
     // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
     queueMicrotask(() => {
-      if (this.#life.signal.aborted) return
+      if (this.#disposed) return
       const last = this.element.networkState === NETWORK_NO_SOURCE
       if (last && !this.#sourcesFailed) {
         this.#sourcesFailed = true

@@ -43,6 +43,10 @@ class RangeSlider implements Coupling {
   readonly #stops: (() => void)[] = []
   #timer: ReturnType<typeof setTimeout> | undefined
   #shown = Number.NaN
+  /** While playback moves the handle: whether that can be seen. Looked up once each time it begins to move. */
+  #seen: boolean | undefined
+  /** Screen readers have been here, so that words must follow. */
+  #spoken = false
 
   constructor(input: HTMLInputElement, value: BoundValue, yoke: YokeView) {
     this.#input = input
@@ -128,8 +132,8 @@ class RangeSlider implements Coupling {
 
   #fitScale(scale: Scale | undefined): void {
     if (this.#isPosition) {
-      if (scale) this.#input.removeAttribute('aria-disabled')
-      else this.#input.setAttribute('aria-disabled', 'true')
+      const disabled = String(scale === undefined)
+      if (this.#input.ariaDisabled !== disabled) this.#input.ariaDisabled = disabled
     }
     if (this.#spread()) return
     const min = String(scale?.min ?? 0)
@@ -145,11 +149,13 @@ class RangeSlider implements Coupling {
     const runs =
       this.#isPosition && scale !== undefined && !this.#yoke.snapshot.paused && !this.#yoke.snapshot.scrubbing
     if (!runs) {
+      this.#seen = undefined
       this.#write(current)
       return
     }
     const span = (scale?.max ?? 0) - (scale?.min ?? 0)
-    const seen = this.#input.checkVisibility({ opacityProperty: true, visibilityProperty: true })
+    this.#seen ??= this.#input.checkVisibility({ opacityProperty: true, visibilityProperty: true })
+    const seen = this.#seen
     const pixel = seen ? span / Math.max(1, this.#input.clientWidth * devicePixelRatio) : 1
     const due = seen ? Math.abs(current - this.#shown) >= pixel : wholeSeconds(current) !== wholeSeconds(this.#shown)
     if (due || Number.isNaN(this.#shown)) this.#write(current)
@@ -164,16 +170,18 @@ class RangeSlider implements Coupling {
     this.#shown = current
     const text = String(this.#toInput(current, scaleOf(this.#value, this.#yoke)))
     if (this.#input.value !== text) this.#input.value = text
-    if (!this.#isPosition || this.#yoke.snapshot.paused || this.#yoke.snapshot.seeking) this.#speak()
+    const { paused, seeking } = this.#yoke.snapshot
+    if (this.#spoken && (!this.#isPosition || paused || seeking)) this.#speak()
   }
 
   /** What a screen reader says of the value: on focus and after moves, not as a stream. */
   #speak(): void {
+    this.#spoken = true
     const locale = localeOf(this.#input)
     const text = this.#isPosition
       ? speakPosition(this.#current(), this.#yoke.snapshot.duration, locale)
       : this.#value.kind === 'fraction'
-        ? new Intl.NumberFormat(locale, { style: 'percent' }).format(this.#current())
+        ? `${Math.round(this.#current() * 100)}%`
         : undefined
     if (text !== undefined && this.#input.getAttribute('aria-valuetext') !== text)
       this.#input.setAttribute('aria-valuetext', text)

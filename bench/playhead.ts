@@ -15,7 +15,8 @@ interface Playhead {
 /** Runs in the page: what each frame shows against what the media says, outside seeks, over a little programme. */
 const watch = async (): Promise<{ errors: number[]; still: number }> => {
   // The player answers to the media's own members, and keeps its promises in every engine.
-  const video = document.querySelector('yoke-player')
+  const video: Pick<HTMLVideoElement, 'currentTime' | 'paused' | 'pause' | 'play' | 'playbackRate' | 'seeking'> | null =
+    document.querySelector<HTMLVideoElement>('yoke-player')
   const handle = document.querySelector('.handle')
   const [animation] = handle?.getAnimations() ?? []
   if (!video || !animation) throw new Error('nothing to watch')

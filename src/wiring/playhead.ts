@@ -8,9 +8,13 @@ import { whileSeen } from './while-seen.ts'
 export type Course = (element: HTMLElement) => Keyframe[]
 
 /** A playhead that is off by more than this is put right at once, in milliseconds. */
-const FAR_OFF = 60
+const FAR_OFF = 50
+/** The same, in the first moments after it was set going: engines begin to run a little after they say so. */
+const FAR_OFF_AT_FIRST = 24
+/** How long those first moments last, in milliseconds. */
+const AT_FIRST = 700
 /** As {@link FAR_OFF}, for what it is off on average over the last looks: a single look may err by a frame. */
-const OFF = 9
+const OFF = 7
 /** The weight of a new look in that average. */
 const WEIGHT = 0.35
 /** The length of the animation of a measure that does not run, in milliseconds. */
@@ -28,6 +32,7 @@ class Carried {
   #running = false
   /** What the animation is behind the media, on average, in milliseconds. */
   #behind = 0
+  #since = 0
 
   constructor(element: HTMLElement, yoke: YokeView, measure: MeasureName, keyframes: Keyframe[]) {
     this.#yoke = yoke
@@ -73,6 +78,7 @@ class Carried {
     if (!this.#running || this.#animation.playbackRate !== rate) {
       this.#running = true
       this.#behind = 0
+      this.#since = performance.now()
       this.#animation.playbackRate = rate
       this.#animation.play()
       this.#animation.currentTime = mediaTime
@@ -85,7 +91,8 @@ class Carried {
     const sinceFrame = Math.min(Math.max(now - Number(document.timeline.currentTime ?? now), 0), 50)
     const behind = mediaTime - sinceFrame * rate - Number(this.#animation.currentTime)
     this.#behind += (behind - this.#behind) * WEIGHT
-    const wrong = Math.abs(behind) > FAR_OFF * rate ? behind : Math.abs(this.#behind) > OFF * rate ? this.#behind : 0
+    const far = now - this.#since < AT_FIRST ? FAR_OFF_AT_FIRST : FAR_OFF
+    const wrong = Math.abs(behind) > far * rate ? behind : Math.abs(this.#behind) > OFF * rate ? this.#behind : 0
     if (wrong === 0) return
     this.#animation.currentTime = Number(this.#animation.currentTime) + wrong
     this.#behind = 0

@@ -39,7 +39,8 @@ const parseText = (text: string): Result<TimeAddress> => {
   if (clock) return parseClock(text, clock)
   const percent = PERCENT.exec(text)
   if (percent) {
-    const fraction = Number(percent[1]) / 100
+    // 74.34 / 100 is 0.7434000000000001 in binary: keep its dust out.
+    const fraction = Number((Number(percent[1]) / 100).toPrecision(12))
     return fraction <= 1
       ? succeed({ kind: 'fraction', fraction })
       : unreadable(text, 'a share of the whole runs from 0% to 100%')

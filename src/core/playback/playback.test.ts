@@ -1,0 +1,255 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { COMMAND_NAMES, type CommandName, type CommandValue, tryReadCommand } from './commands.ts'
+import { availabilityOf, type Effect, planCommand } from './plan.ts'
+import { initialSnapshot, type MediaFacts, type MediaSnapshot, playableRange, readSnapshot } from './snapshot.ts'
+import { STATE_NAMES, STATES, type StateName } from './states.ts'
+import { MEASURE_NAMES, MEASURES, VALUES } from './values.ts'
+
+const loaded: MediaSnapshot = {
+  ...initialSnapshot,
+  present: true,
+  duration: 60,
+  readyState: 4,
+  currentTime: 20,
+  seekable: [{ start: 0, end: 60 }],
+  buffered: [{ start: 0, end: 35 }],
+  picture: true
+}
+const live: MediaSnapshot = {
+  ...loaded,
+  duration: Number.POSITIVE_INFINITY,
+  currentTime: 125,
+  seekable: [{ start: 100, end: 130 }]
+}
+
+const media = (facts: Partial<MediaFacts>): MediaFacts => ({
+  ...initialSnapshot,
+  duration: Number.NaN,
+  buffered: { length: 0, start: () => 0, end: () => 0 },
+  seekable: { length: 0, start: () => 0, end: () => 0 },
+  error: null,
+  videoWidth: 0,
+  ...facts
+})
+
+const effectsOf = (
+  name: CommandName,
+  value: CommandValue | undefined,
+  from: MediaSnapshot
+): readonly Effect[] | string => {
+  const command = tryReadCommand(name, value)
+  if (!command.ok) return command.fault.code
+  const plan = planCommand(command.value, from)
+  return plan.ok ? plan.value : plan.fault.code
+}
+
+const play: Effect = { do: 'play' }
+const pause: Effect = { do: 'pause' }
+const set = (property: 'currentTime' | 'volume' | 'playbackRate', to: number): Effect => ({ do: 'set', property, to })
+const flag = (property: 'muted' | 'loop', to: boolean): Effect => ({ do: 'set', property, to })
+
+describe('commands', () => {
+  it.each<[CommandName, CommandValue | undefined, Partial<MediaSnapshot>, readonly Effect[] | string]>([
+    ['play', undefined, {}, [play]],
+    ['pause', undefined, {}, [pause]],
+    ['play-pause', undefined, { paused: true }, [play]],
+    ['play-pause', undefined, { paused: false }, [pause]],
+    ['play-pause', undefined, { paused: false, ended: true }, [play]],
+    ['stop', undefined, { paused: false }, [pause, set('currentTime', 0)]],
+    ['stop', undefined, { seekable: [] }, [pause]],
+    ['restart', undefined, {}, [set('currentTime', 0), play]],
+    ['restart', undefined, { seekable: [] }, 'not-seekable'],
+    ['seek', '1:00', {}, [set('currentTime', 60)]],
+    ['seek', '2:00', {}, [set('currentTime', 60)]],
+    ['seek', '50%', {}, [set('currentTime', 30)]],
+    ['seek', 'end', {}, [set('currentTime', 60)]],
+    ['seek', 120, { duration: undefined, readyState: 0, seekable: [] }, [set('currentTime', 120)]],
+    ['seek', '50%', { duration: undefined, readyState: 0, seekable: [] }, 'duration-unknown'],
+    ['seek', '1:75', {}, 'time-address-unreadable'],
+    ['seek', undefined, {}, 'number-unreadable'],
+    ['seek', '50%', { seekable: [] }, 'not-seekable'],
+    ['skip', '-10', {}, [set('currentTime', 10)]],
+    ['skip', -30, {}, [set('currentTime', 0)]],
+    ['skip', '15', { currentTime: 50 }, [set('currentTime', 60)]],
+    ['skip', 'ten', {}, 'offset-unreadable'],
+    ['set-volume', '0.4', {}, [set('volume', 0.4)]],
+    ['set-volume', '40%', {}, [set('volume', 0.4)]],
+    ['set-volume', 0.4, { muted: true }, [set('volume', 0.4), flag('muted', false)]],
+    ['set-volume', 0, { muted: true }, [set('volume', 0)]],
+    ['set-volume', 40, {}, 'number-unreadable'],
+    ['set-volume', '', {}, 'number-unreadable'],
+    ['set-volume', undefined, {}, 'number-unreadable'],
+    ['set-volume', 0.4, { capabilities: { ...initialSnapshot.capabilities, volume: false } }, 'command-unsupported'],
+    ['mute', undefined, {}, [flag('muted', true)]],
+    ['unmute', undefined, { muted: true }, [flag('muted', false)]],
+    ['unmute', undefined, { volume: 0, heardVolume: 0.7 }, [set('volume', 0.7), flag('muted', false)]],
+    ['toggle-muted', undefined, {}, [flag('muted', true)]],
+    ['toggle-muted', undefined, { muted: true }, [flag('muted', false)]],
+    ['toggle-muted', undefined, { volume: 0, heardVolume: 0.3 }, [set('volume', 0.3), flag('muted', false)]],
+    ['set-playback-rate', '1.5', {}, [set('playbackRate', 1.5)]],
+    ['set-playback-rate', 99, {}, 'command-unsupported'],
+    ['set-playback-rate', 0, {}, 'number-unreadable'],
+    ['set-playback-rate', 'fast', {}, 'number-unreadable'],
+    ['set-playback-rate', undefined, {}, 'number-unreadable'],
+    ['set-playback-rate', 2, { capabilities: { volume: true, playbackRate: undefined } }, 'command-unsupported'],
+    ['toggle-loop', undefined, {}, [flag('loop', true)]],
+    ['toggle-loop', undefined, { loop: true }, [flag('loop', false)]]
+  ])('%s %s on %j', (name, value, given, wanted) => {
+    expect(effectsOf(name, value, { ...loaded, ...given })).toEqual(wanted)
+  })
+
+  it.each<[CommandName, CommandValue | undefined, readonly Effect[] | string]>([
+    ['stop', undefined, [pause, set('currentTime', 100)]],
+    ['seek', '50%', [set('currentTime', 115)]],
+    ['seek', 0, [set('currentTime', 100)]],
+    ['seek', 'end', [set('currentTime', 130)]],
+    ['skip', 30, [set('currentTime', 130)]]
+  ])('live: %s %s stays within what can be sought', (name, value, wanted) => {
+    expect(effectsOf(name, value, live)).toEqual(wanted)
+  })
+
+  it('all say that there is no media yet', () => {
+    const values: Partial<Record<CommandName, CommandValue>> = {
+      seek: '1:00',
+      skip: 5,
+      'set-volume': 1,
+      'set-playback-rate': 1
+    }
+    for (const name of COMMAND_NAMES) expect(effectsOf(name, values[name], initialSnapshot)).toBe('media-absent')
+  })
+
+  it.each<[CommandName, Partial<MediaSnapshot>, string]>([
+    ['play', {}, 'now'],
+    ['play', { present: false }, 'later'],
+    ['play', { error: { code: 4, message: '' } }, 'later'],
+    ['seek', {}, 'now'],
+    ['seek', { readyState: 0, seekable: [], duration: undefined }, 'now'],
+    ['skip', { seekable: [] }, 'later'],
+    ['set-volume', { capabilities: { ...initialSnapshot.capabilities, volume: false } }, 'never'],
+    ['set-playback-rate', { capabilities: { volume: true, playbackRate: undefined } }, 'never']
+  ])('%s on %j is for %s', (name, given, wanted) => {
+    expect(availabilityOf(name, { ...loaded, ...given })).toBe(wanted)
+  })
+})
+
+describe('the truth table', () => {
+  const running = { paused: false }
+  it.each<[StateName, Partial<MediaSnapshot>, boolean]>([
+    ['paused', {}, true],
+    ['paused', running, false],
+    ['paused', { paused: false, ended: true }, true],
+    ['playing', running, true],
+    ['playing', { ...running, readyState: 2 }, false],
+    ['playing', { ...running, seeking: true }, false],
+    ['playing', { ...running, ended: true }, false],
+    ['started', { started: true }, true],
+    ['ended', { ended: true }, true],
+    ['seeking', { seeking: true }, true],
+    ['waiting', { ...running, readyState: 2 }, true],
+    ['waiting', { ...running, seeking: true }, true],
+    ['waiting', { readyState: 0 }, false],
+    ['waiting', { ...running, readyState: 0, error: { code: 2, message: '' } }, false],
+    ['stalled', { ...running, readyState: 2, stalled: true }, true],
+    ['stalled', { ...running, stalled: true }, false],
+    ['stalled', { readyState: 2, stalled: true }, false],
+    ['muted', { muted: true }, true],
+    ['silent', { muted: true }, true],
+    ['silent', { volume: 0 }, true],
+    ['silent', {}, false],
+    ['looping', { loop: true }, true],
+    ['live', { duration: Number.POSITIVE_INFINITY }, true],
+    ['live', { duration: undefined }, false],
+    ['scrubbing', { scrubbing: true }, true],
+    ['failed', { error: { code: 3, message: '' } }, true],
+    ['audio-only', { picture: false }, true],
+    ['audio-only', { picture: false, readyState: 0 }, false],
+    ['has-volume', {}, true],
+    ['has-volume', { present: false }, false],
+    ['has-playback-rates', { capabilities: { volume: true, playbackRate: undefined } }, false]
+  ])('%s of %j is %s', (name, given, holds) => {
+    expect(STATES[name]({ ...loaded, ...given })).toBe(holds)
+  })
+
+  it('playing, waiting, paused and failed: a present media is in exactly one', () => {
+    const anyMedia = fc.record({
+      paused: fc.boolean(),
+      ended: fc.boolean(),
+      seeking: fc.boolean(),
+      readyState: fc.nat(4),
+      error: fc.constantFrom(undefined, { code: 4, message: '' })
+    })
+    fc.assert(
+      fc.property(anyMedia, given => {
+        // A media with an error is paused: so the adapter contract promises.
+        const seen = { ...loaded, ...given, paused: given.paused || given.error !== undefined }
+        return ['playing', 'waiting', 'paused'].filter(name => STATES[name as StateName](seen)).length === 1
+      })
+    )
+  })
+
+  it('before anything is known: paused, and nothing else', () => {
+    expect(STATE_NAMES.filter(name => STATES[name](initialSnapshot))).toEqual(['paused'])
+  })
+})
+
+describe('a snapshot', () => {
+  it('lets no NaN through', () => {
+    const seen = readSnapshot(media({ currentTime: Number.NaN }), initialSnapshot)
+    expect(seen).toMatchObject({ present: true, currentTime: 0, duration: undefined })
+  })
+
+  it('remembers the last volume that was heard', () => {
+    const heard = readSnapshot(media({ volume: 0.3 }), initialSnapshot)
+    expect(readSnapshot(media({ volume: 0 }), heard).heardVolume).toBe(0.3)
+  })
+
+  it.each<[string, Partial<MediaSnapshot>, Partial<MediaSnapshot>]>([
+    ['playing', {}, { started: true }],
+    ['play', {}, { started: false }],
+    ['pause', { started: true }, { started: true }],
+    ['emptied', { started: true, stalled: true }, { started: false, stalled: false }],
+    ['stalled', {}, { stalled: true }],
+    ['waiting', { stalled: true }, { stalled: true }],
+    ['progress', { stalled: true }, { stalled: false }]
+  ])('after %s on %j: %j', (event, before, after) => {
+    expect(readSnapshot(media({}), { ...initialSnapshot, ...before }, event)).toMatchObject(after)
+  })
+
+  it.each<[Partial<MediaSnapshot>, unknown]>([
+    [{}, { start: 0, end: 60 }],
+    [{ duration: undefined }, undefined],
+    [
+      { duration: Number.POSITIVE_INFINITY, seekable: [{ start: 5, end: 35 }] },
+      { start: 5, end: 35 }
+    ],
+    [{ duration: Number.POSITIVE_INFINITY, seekable: [] }, undefined],
+    [{ duration: Number.POSITIVE_INFINITY, seekable: [{ start: 0, end: Number.POSITIVE_INFINITY }] }, undefined]
+  ])('of %j the playable range is %j', (given, range) => {
+    expect(playableRange({ ...loaded, ...given })).toEqual(range)
+  })
+})
+
+describe('values and measures', () => {
+  it('read what is known', () => {
+    expect(VALUES['remaining-time'](loaded)).toBe(40)
+    expect(VALUES['buffered-ahead'](loaded)).toBe(15)
+    expect(VALUES.duration(initialSnapshot)).toBeUndefined()
+    expect(VALUES['remaining-time'](live)).toBe(Number.POSITIVE_INFINITY)
+    expect(MEASURE_NAMES.map(name => MEASURES[name]({ ...loaded, muted: true }))).toEqual([20 / 60, 35 / 60, 0])
+    expect(MEASURES.position(live)).toBeCloseTo(25 / 30)
+  })
+
+  it('measures are from 0 to 1, whatever the media says', () => {
+    const number = fc.oneof(fc.double(), fc.constantFrom(Number.NaN, Number.POSITIVE_INFINITY, undefined))
+    fc.assert(
+      fc.property(number, fc.double({ noNaN: true, min: 0, max: 1e9 }), (duration, currentTime) => {
+        const seen = readSnapshot(
+          media({ duration: duration ?? Number.NaN, currentTime, readyState: 4 }),
+          initialSnapshot
+        )
+        return MEASURE_NAMES.every(name => MEASURES[name](seen) >= 0 && MEASURES[name](seen) <= 1)
+      })
+    )
+  })
+})

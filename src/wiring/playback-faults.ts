@@ -39,7 +39,7 @@ const REASONS: Readonly<Record<number, string>> = {
 /** What stopped the media, naming its whole address. */
 export const faultOfError = (error: MediaErrorLike, address: string): Fault => {
   const at = address ? ` (${address})` : ''
-  const said = error.message ? ` The browser says: ${error.message}` : ''
+  const said = error.message ? ` ${error.message}` : ''
   return fault(
     'media-failed',
     `${REASONS[error.code] ?? 'The media cannot go on'}${at}.${said}`,

@@ -60,7 +60,7 @@ export const bindScope = (yoke: YokeView, root: Element | ShadowRoot, { states }
   const target = hostOf(root)
   const unmarkStates = markStates(target, yoke, states)
   const hideMeasures = showMeasures(target, yoke)
-  const leave = treeOf(root).join(root, yoke)
+  let leave = (): void => undefined
   const scope: Scope = {
     root,
     target,
@@ -71,6 +71,8 @@ export const bindScope = (yoke: YokeView, root: Element | ShadowRoot, { states }
       hideMeasures()
     }
   }
+  // Known before anything is coupled, so that the faults of its markup are heard here.
   yoke.scopes.add(scope)
+  leave = treeOf(root).join(root, yoke)
   return scope.release
 }

@@ -108,7 +108,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
   get error(): MediaErrorLike | null {
     if (this.element.error) return this.element.error
-    return this.#sourcesFailed ? { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: 'Every <source> failed.' } : null
+    if (!this.#sourcesFailed) return null
+    const addresses = [...this.element.querySelectorAll('source')].map(({ src }) => src)
+    return { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: `Tried in vain: ${addresses.join(', ')}` }
   }
   get videoWidth(): number {
     return 'videoWidth' in this.element ? (this.element as HTMLVideoElement).videoWidth : 0
@@ -143,7 +145,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   /** The element's listener: mends what the engine left out, then tells. */
   handleEvent(event: Event): void {
-    if (event.target !== this.element) this.#sourceFailed()
+    if (event.target !== this.element) this.#sourceFailed(event.target)
     else if (!this.#keepBack(event.type as MediaEventType)) this.#tell(event.type as MediaEventType)
   }
 
@@ -206,12 +208,12 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     if (muted !== undefined && this.element.muted !== muted) this.element.muted = muted
   }
 
-  #sourceFailed(): void {
+  #sourceFailed(source: EventTarget | null): void {
+    if (source !== [...this.element.querySelectorAll('source')].at(-1)) return
     // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
     queueMicrotask(() => {
       if (this.#disposed) return
-      const last = this.element.networkState === NETWORK_NO_SOURCE
-      if (last && !this.#sourcesFailed) {
+      if (this.element.networkState === NETWORK_NO_SOURCE && !this.#sourcesFailed) {
         this.#sourcesFailed = true
         this.#tell('error')
       }

@@ -1,0 +1,14 @@
+import type * as kit from '../../src/media/kit/index.ts'
+import type * as library from '../../src/player/index.ts'
+import type { YokePlayer } from '../../src/player/yoke-player.ts'
+
+/** What a mounted page offers to the functions that run in it. */
+declare global {
+  var notes: { faults: string[]; errors: string[]; commands: string[]; events: string[] }
+  var yokewright: typeof library
+  var testing: typeof kit
+  var kept: unknown
+  interface HTMLElementTagNameMap {
+    'yoke-player': YokePlayer
+  }
+}

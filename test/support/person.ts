@@ -1,0 +1,141 @@
+import type { EngineName } from './engine-list.ts'
+import { type EnginePage, openEngine } from './engines.ts'
+import { startServer, type TestServer } from './server.ts'
+
+interface Box {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
+
+const PATIENCE = 15_000
+
+/** Someone at a page: looks, points, presses, waits for something to be so. */
+export interface Person {
+  readonly page: EnginePage
+  readonly server: TestServer
+  /** Opens a page from memory with `html` in its body, and waits until the library is there. */
+  mount(
+    html: string,
+    options?: { readonly head?: string; readonly headers?: Record<string, string>; readonly script?: string }
+  ): Promise<void>
+  /** Where an element is, in the viewport. */
+  box(selector: string): Promise<Box>
+  click(selector: string): Promise<void>
+  /** Presses at a share of an element's width, moves to another, and lets go unless told to hold. */
+  drag(selector: string, from: number, to: number, options?: { readonly hold?: boolean }): Promise<void>
+  /** Waits until a function of the page gives something truthy. */
+  until<Args extends readonly unknown[]>(
+    what: string,
+    condition: (...args: Args) => unknown,
+    ...args: Args
+  ): Promise<void>
+  text(selector: string): Promise<string>
+  leave(): Promise<void>
+}
+
+/** For pages that need a media without a picture. */
+export const TESTING = `<script type="module">import * as testing from '/dist/media/kit/index.js'; globalThis.testing = testing</script>`
+
+const LIBRARY = '<script src="/dist/yokewright.js" defer></script>'
+
+/** What happens on a mounted page is written down, before anything else runs. */
+const NOTES = `<script>
+globalThis.notes = { faults: [], errors: [], commands: [], events: [] }
+addEventListener('yoke-fault', event => { notes.faults.push(event.fault.code + ': ' + event.fault.hint); event.preventDefault() })
+addEventListener('yoke-command', event => { notes.commands.push([event.command, event.value].filter(part => part !== undefined).join(' ')) })
+addEventListener('error', event => { if (event.message) notes.errors.push(event.message) })
+addEventListener('unhandledrejection', event => { notes.errors.push(String(event.reason)) })
+</script>`
+
+export const openPerson = async (engine: EngineName): Promise<Person> => {
+  const server = await startServer()
+  const page = await openEngine(engine)
+  let pages = 0
+
+  const until: Person['until'] = async (what, condition, ...args) => {
+    const met = await page.run(
+      async (source: string, given: readonly unknown[], patience: number) => {
+        const holds = new Function(`return (${source})`)() as (...args: readonly unknown[]) => unknown
+        const deadline = performance.now() + patience
+        while (performance.now() < deadline) {
+          if (await holds(...given)) return true
+          await new Promise(resolve => setTimeout(resolve, 15))
+        }
+        return false
+      },
+      `(...args) => { const __name = named => named; return (${condition})(...args) }`,
+      args as never,
+      PATIENCE
+    )
+    if (!met) throw new Error(`waited in vain for ${what}`)
+  }
+
+  const box: Person['box'] = async selector => {
+    const found = await page.run((wanted: string) => {
+      const element = document.querySelector(wanted)
+      element?.scrollIntoView({ block: 'nearest' })
+      const rect = element?.getBoundingClientRect()
+      return rect ? { x: rect.x, y: rect.y, width: rect.width, height: rect.height } : null
+    }, selector)
+    if (!found) throw new Error(`there is no ${selector}`)
+    return found
+  }
+
+  return {
+    page,
+    server,
+    until,
+    box,
+    async mount(html, { head = '', headers = {}, script = '' } = {}) {
+      pages += 1
+      const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}${head}${LIBRARY}${script}<body>${html}`
+      await page.goto(server.page(`/trial-${pages}`, document, headers))
+      await until('the library', () => customElements.get('yoke-player'))
+    },
+    async click(selector) {
+      const { x, y, width, height } = await box(selector)
+      await page.move(x + width / 2, y + height / 2)
+      await page.down()
+      await page.up()
+    },
+    async drag(selector, from, to, { hold = false } = {}) {
+      const { x, y, width, height } = await box(selector)
+      const at = (share: number): Promise<void> => page.move(x + width * share, y + height / 2)
+      await at(from)
+      await page.down()
+      for (let step = 1; step <= 8; step += 1) await at(from + ((to - from) * step) / 8)
+      if (!hold) await page.up()
+    },
+    text: selector =>
+      page.run((wanted: string) => (document.querySelector<HTMLElement>(wanted)?.innerText ?? '').trim(), selector),
+    async leave() {
+      await page.close()
+      await server.close()
+    }
+  }
+}
+
+/** A muted clip of 12 s, so that playback may begin without a gesture. */
+export const CLIP =
+  '<video muted playsinline preload="auto" width="300" height="300" src="/media/tide-clock.webm"></video>'
+
+/** Runs in a page: the number of the frame that a video shows, from the strip of squares in its bottom left corner. */
+export const readFrameNumber = (selector: string): number => {
+  const video = document.querySelector<HTMLVideoElement>(selector)
+  if (!video) throw new Error(`there is no ${selector}`)
+  const canvas = document.createElement('canvas')
+  canvas.width = video.videoWidth
+  canvas.height = video.videoHeight
+  const pen = canvas.getContext('2d')
+  pen?.drawImage(video, 0, 0)
+  const bits = Array.from({ length: 16 }, (_, square): number => {
+    const [red = 0] = pen?.getImageData(square * 24 + 12, canvas.height - 12, 1, 1).data ?? []
+    return red > 127 ? 1 : 0
+  })
+  const number = bits.slice(2, 15).reduce((sum, bit) => sum * 2 + bit, 0)
+  const parity = bits.slice(2, 15).reduce((sum, bit) => sum ^ bit, 0)
+  if (bits[0] !== 1 || bits[1] !== 0 || bits[15] !== parity) throw new Error(`no frame mark: ${bits.join('')}`)
+  return number
+}

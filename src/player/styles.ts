@@ -1,7 +1,8 @@
 /** The player is a block, and its picture keeps its space before anything has loaded. */
 const CSS = `
 :where(yoke-player) { display: block; position: relative }
-:where(yoke-player video) { display: block; inline-size: 100%; max-inline-size: 100%; block-size: auto }
+:where(yoke-player video) { display: block; max-inline-size: 100%; block-size: auto }
+:where(yoke-player video:not([width])) { inline-size: 100% }
 :where(yoke-player video:not([width][height])) { aspect-ratio: 16 / 9 }
 `
 

@@ -44,26 +44,41 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
   return { name, kind: 'plain', read, write: write && (value => write(value, yoke)) }
 }
 
-const reportUnknown = (element: Element, name: string, yoke: YokeView): void => {
-  const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
-  const nearest = nearestName(name, names)
+/** Says a slip of the pen. A name that is like none of ours may be one that the page's script brings later. */
+const reportSlip = (element: Element, name: string, yoke: YokeView): void => {
+  const nearest = nearestName(name, [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()])
+  if (!nearest) return
   yoke.raise(
-    fault(
-      'value-unknown',
-      `data-yoke-value asks for “${name}”, which is no value.`,
-      nearest ? `did you mean ${nearest}?` : `there are ${names.join(', ')}`
-    ),
+    fault('value-unknown', `data-yoke-value asks for “${name}”, which is no value.`, `did you mean ${nearest}?`),
     element
   )
 }
 
+/** Couples an element as soon as its value is defined. */
+const coupleLater = (element: HTMLElement, name: string, yoke: YokeView): Coupling => {
+  let coupling: Coupling | undefined
+  const stop = yoke.subscribe(
+    seen => seen.authorValues.has(name),
+    () => {
+      coupling = coupleValue(element, yoke)
+    }
+  )
+  return {
+    handle: event => coupling?.handle?.(event),
+    release: () => {
+      stop()
+      coupling?.release()
+    }
+  }
+}
+
 /** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */
-export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling | undefined => {
+export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling => {
   const name = element.getAttribute('data-yoke-value') ?? ''
   const value = findValue(name) ?? authorValue(name, yoke)
   if (!value) {
-    reportUnknown(element, name, yoke)
-    return undefined
+    reportSlip(element, name, yoke)
+    return coupleLater(element, name, yoke)
   }
   if (element instanceof HTMLInputElement && element.type === 'range') return coupleRange(element, value, yoke)
   if (element instanceof HTMLInputElement || element instanceof HTMLSelectElement)

@@ -84,7 +84,7 @@ describe('a slider by key', () => {
   })
 
   it.each<[number, number, number]>([
-    [12, 1, 1.2],
+    [12, 1, 1],
     [30, 2, 3],
     [60, 5, 6],
     [7200, 5, 60],

@@ -77,10 +77,10 @@ export const valueAfterKey = (
 
 /**
  * Sensible steps, in seconds, for seeking by key: arrows go 5 s, pages a tenth of the whole,
- * both less where the media is short and pages never below the arrows' step.
+ * in whole seconds; both less where the media is short, and pages never below the arrows' step.
  */
 export const seekSteps = (duration: number): { readonly step: number; readonly page: number } => {
   if (!Number.isFinite(duration) || duration <= 0) return { step: 5, page: 30 }
   const step = duration >= 50 ? 5 : duration >= 20 ? 2 : 1
-  return { step, page: Math.max(step, Math.min(duration / 10, 60)) }
+  return { step, page: Math.max(step, Math.round(Math.min(duration / 10, 60))) }
 }

@@ -1,0 +1,148 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../support/engines.ts'
+import '../support/page-types.ts'
+import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
+
+const FRAMES_PER_SECOND = 25
+
+let person: Person
+beforeAll(async () => {
+  person = await openPerson(currentEngine())
+})
+afterAll(() => person?.leave())
+
+const open = async (path: string): Promise<void> => {
+  await person.page.goto(`${person.server.address}${path}`)
+  await person.until('the library', () => customElements.get('yoke-player'))
+}
+
+const atRest = (): Promise<void> =>
+  person.until('rest', () => {
+    const video = document.querySelector('video')
+    return video && !video.seeking && video.readyState >= 2
+  })
+
+/** The frame on the picture is the one of this second, or its neighbour: a boundary belongs to either. */
+const expectFrameAt = async (seconds: number): Promise<void> => {
+  const frame = await person.page.run(readFrameNumber, 'video')
+  expect(
+    Math.abs(frame - Math.floor(seconds * FRAMES_PER_SECOND + 0.01)),
+    `frame ${frame} at ${seconds} s`
+  ).toBeLessThanOrEqual(1)
+}
+
+const currentTime = (): Promise<number> =>
+  person.page.run(() => document.querySelector('video')?.currentTime ?? Number.NaN)
+
+describe('First light', () => {
+  it('plays by its button, is dragged to the middle, and jumps to a moment: the picture is the right one each time', async () => {
+    await open('/first-light/index.html')
+    await person.until('metadata', () => (document.querySelector('video')?.readyState ?? 0) >= 1)
+    expect(await person.text('.primary')).toBe('Play')
+    expect(await person.text('.clock')).toBe('0:00 / 1:00')
+    await person.click('.primary')
+    await person.until('playback', () => (document.querySelector('video')?.currentTime ?? 0) > 1)
+    expect(await person.text('.primary')).toBe('Pause')
+    await person.click('.primary')
+    await person.until('pause', () => document.querySelector('video')?.paused)
+
+    await person.drag('.groove', 0.1, 0.5)
+    await atRest()
+    expect(Math.abs((await currentTime()) - 30)).toBeLessThan(0.2)
+    await expectFrameAt(await currentTime())
+    await person.until(
+      'the clock',
+      () =>
+        document.querySelector<HTMLElement>('.clock')?.innerText.startsWith('0:30') ||
+        document.querySelector<HTMLElement>('.clock')?.innerText.startsWith('0:29')
+    )
+
+    await person.click('nav li:nth-child(3) button')
+    await person.until('the moment', () => Math.abs((document.querySelector('video')?.currentTime ?? 0) - 43) < 0.01)
+    await atRest()
+    await expectFrameAt(43)
+    expect(await person.text('.clock')).toBe('0:43 / 1:00')
+
+    await person.click('.bar button:nth-child(3)')
+    await person.until(
+      'ten seconds back',
+      () => Math.abs((document.querySelector('video')?.currentTime ?? 0) - 33) < 0.01
+    )
+    await person.click('.bar button:nth-child(2)')
+    await person.until('the start', () => document.querySelector('video')?.currentTime === 0)
+    await atRest()
+    await expectFrameAt(0)
+  })
+
+  it('is used by keys alone', async () => {
+    await open('/first-light/index.html')
+    await person.until('metadata', () => (document.querySelector('video')?.readyState ?? 0) >= 1)
+    await person.page.run(() => document.querySelector<HTMLElement>('.primary')?.focus())
+    await person.page.press('Enter')
+    await person.until('play', () => !document.querySelector('video')?.paused)
+    await person.page.press('Enter')
+    await person.until('pause', () => document.querySelector('video')?.paused)
+    await person.page.run(() => document.querySelector<HTMLElement>('.seek input')?.focus())
+    await person.page.press('Home')
+    await person.page.press('ArrowRight')
+    await person.until('five seconds', () => document.querySelector('video')?.currentTime === 5)
+    await person.page.press('PageUp')
+    await person.until('eleven seconds', () => document.querySelector('video')?.currentTime === 11)
+  })
+
+  it('shows what it has without the script: the browser’s controls, and no jump when the script comes', async () => {
+    const html = readFileSync(new URL('../../examples/first-light/index.html', import.meta.url), 'utf8')
+    await person.page.goto(
+      person.server.page('/first-light/plain.html', html.replace(/<script src="[^"]*yokewright[^>]*><\/script>/, ''))
+    )
+    const place = (): Promise<unknown> =>
+      person.page.run(() =>
+        ['video', '.bar', 'nav'].map(selector => {
+          const { x, y, width, height } = document.querySelector(selector)?.getBoundingClientRect() ?? new DOMRect()
+          return [x, y, width, height].map(Math.round)
+        })
+      )
+    expect(await person.page.run(() => document.querySelector('video')?.controls)).toBe(true)
+    const before = await place()
+    await open('/first-light/index.html')
+    await person.until('metadata', () => (document.querySelector('video')?.readyState ?? 0) >= 1)
+    expect(await place()).toEqual(before)
+  })
+})
+
+describe('every example', () => {
+  it.each(['/index.html', '/first-light/index.html'])(
+    '%s has no accessibility violation, at 1280 px and at 320 px',
+    async path => {
+      await open(path)
+      const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+      const violations = await person.page.run(async (source: string) => {
+        new Function(source)()
+        const { axe } = globalThis as unknown as {
+          axe: { run(): Promise<{ violations: { id: string; nodes: { target: unknown }[] }[] }> }
+        }
+        const { violations } = await axe.run()
+        return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => String(target)).join(', ')}`)
+      }, axe)
+      expect(violations).toEqual([])
+      await person.page.goto(
+        person.server.page(
+          '/narrow',
+          `<!doctype html><title>Narrow</title><iframe width="320" height="640" style="border:0" src="${path}"></iframe>`
+        )
+      )
+      await person.until(
+        'the page within',
+        () =>
+          document.querySelector('iframe')?.contentDocument?.readyState === 'complete' &&
+          document.querySelector('iframe')?.contentWindow?.customElements.get('yoke-player')
+      )
+      const wider = await person.page.run(
+        () => (document.querySelector('iframe')?.contentDocument?.documentElement.scrollWidth ?? 0) > 320
+      )
+      expect(wider).toBe(false)
+    }
+  )
+})

@@ -26,6 +26,7 @@ export const FAULT_CODES = [
   'value-unknown'
 ] as const
 
+/** One of {@link FAULT_CODES}. */
 export type FaultCode = (typeof FAULT_CODES)[number]
 
 /** What went wrong, as a value. Nothing of ours throws one into the page. */
@@ -39,6 +40,7 @@ export interface Fault {
   readonly cause?: unknown
 }
 
+/** Makes a fault; `cause` is kept only where there is one. */
 export const fault = (code: FaultCode, message: string, hint: string, cause?: unknown): Fault =>
   cause === undefined ? { code, message, hint } : { code, message, hint, cause }
 
@@ -59,8 +61,10 @@ export class FaultError extends Error {
 /** What the tolerant half of a pair returns. */
 export type Result<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly fault: Fault }
 
+/** The good half of a {@link Result}. */
 export const succeed = <Value>(value: Value): Result<Value> => ({ ok: true, value })
 
+/** The other half of a {@link Result}. */
 export const refuse = (reason: Fault): { readonly ok: false; readonly fault: Fault } => ({ ok: false, fault: reason })
 
 /** Turns a result into its value. @throws {FaultError} when the result is a fault. */

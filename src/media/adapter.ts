@@ -27,6 +27,7 @@ export const MEDIA_EVENTS = [
   'waiting'
 ] as const
 
+/** One of {@link MEDIA_EVENTS}. */
 export type MediaEventType = (typeof MEDIA_EVENTS)[number]
 
 /** Called after the media has changed and before its event reaches other listeners. */
@@ -101,11 +102,13 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
 export abstract class ObservableMedia extends EventTarget {
   readonly #observers = new Set<MediaObserver>()
 
+  /** See {@link MediaAdapter.observe}. */
   observe(observer: MediaObserver): () => void {
     this.#observers.add(observer)
     return () => this.#observers.delete(observer)
   }
 
+  /** Tells observers first, then listeners. */
   protected emit(type: MediaEventType): void {
     for (const observer of [...this.#observers]) observer(type)
     this.dispatchEvent(new Event(type))

@@ -4,16 +4,7 @@ import { type Fault, fault } from '../core/fault.ts'
  * HTML's media attributes that `<yoke-player>` takes too. They are handed to the media where that says nothing itself;
  * where both say something, the media's own wins. A change by script afterwards is handed on in any case.
  */
-export const HANDED_ON = [
-  'src',
-  'poster',
-  'preload',
-  'crossorigin',
-  'autoplay',
-  'loop',
-  'muted',
-  'playsinline'
-] as const
+const HANDED_ON = ['src', 'poster', 'preload', 'crossorigin', 'autoplay', 'loop', 'muted', 'playsinline'] as const
 
 type HandedOn = (typeof HANDED_ON)[number]
 

@@ -52,6 +52,7 @@ export class YokePlayer extends Base implements Forwarding {
     )
   }
 
+  /** @internal */
   connectedCallback(): void {
     if (this.#release) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
@@ -60,6 +61,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.#findMedia()
   }
 
+  /** @internal */
   disconnectedCallback(): void {
     // Moving within one task keeps a media playing, and keeps its controls.
     queueMicrotask(() => {
@@ -68,6 +70,7 @@ export class YokePlayer extends Base implements Forwarding {
     })
   }
 
+  /** @internal */
   attributeChangedCallback(name: string, before: string | null, now: string | null): void {
     if (before === now) return
     if (name === 'controls') this.#settleControls()
@@ -81,12 +84,14 @@ export class YokePlayer extends Base implements Forwarding {
     return this.#adapter?.play()
   }
 
+  /** @internal */
   forwardTo(member: string): Record<string, unknown> | undefined {
     const adapter = this.#adapter
     if (!adapter) return undefined
     return (member in adapter ? adapter : adapter.element) as unknown as Record<string, unknown>
   }
 
+  /** @internal */
   keepForMedia(member: string, value: unknown): void {
     this.#early.set(member, value)
   }

@@ -4,7 +4,7 @@ export type CamelCase<Name extends string> = Name extends `${infer Head}-${infer
   : Name
 
 /** Markup's `current-time` as script's `currentTime`. */
-export const toCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
+const toCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
 /** An object whose members, in camel case, read the rows of a table through `read`, each time anew. */
 export const createView = <Table extends object, View>(

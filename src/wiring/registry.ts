@@ -12,9 +12,6 @@ export const unregisterScope = (root: Node, yoke: YokeView): void => {
   if (yokes.get(root) === yoke) yokes.delete(root)
 }
 
-/** Whether the root is a scope at this moment. */
-export const yokeOfScope = (root: Node): YokeView | undefined => yokes.get(root)
-
 /** The yoke of the nearest scope that holds the node, within its tree. A player that is not coupled yet holds its own. */
 export const yokeAround = (node: Node): YokeView | undefined => {
   for (let around: Node | null = node; around; around = around.parentNode) {

@@ -34,14 +34,21 @@ export interface YokeView {
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
   readonly scopes: Set<Scope>
+  /** See `Yoke.run`. */
   run(name: string, value?: CommandValue, source?: Element): Promise<{ readonly ok: boolean }>
+  /** See `Yoke.subscribe`. */
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
+  /** The fault of a command that nobody knows, with the name that was probably meant. */
   unknownCommand(name: string): Fault
+  /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
   /** Counts a control in. @returns its way out. */
   addControl(element: Element, command: string): () => void
+  /** See `Yoke.beginScrub`. */
   beginScrub(): void
+  /** See `Yoke.endScrub`. */
   endScrub(): void
+  /** See `Yoke.refresh`. */
   refresh(): void
 }
 

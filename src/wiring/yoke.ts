@@ -24,6 +24,7 @@ import type { AuthorCommand, AuthorValue, Scope, YokeView } from './surface.ts'
 /** How a command ended. `run` never rejects. */
 export type RunResult = Result<void>
 
+/** What a yoke may be given at its making. */
 export interface YokeOptions {
   /** Disposes of the yoke when it aborts. */
   readonly signal?: AbortSignal
@@ -186,6 +187,7 @@ export class Yoke extends EventTarget implements YokeView {
     this.refresh()
   }
 
+  /** The fault of a command that nobody knows, with the name that was probably meant. */
   unknownCommand(name: string): Fault {
     const nearest = nearestName(name, [...COMMAND_NAMES, ...this.commands.keys()])
     return fault(
@@ -207,6 +209,7 @@ export class Yoke extends EventTarget implements YokeView {
     return this.#controls
   }
 
+  /** Counts a control in. @returns its way out. */
   addControl(element: Element, command: string): () => void {
     this.#controls.set(element, command)
     this.#checkSoon()
@@ -221,6 +224,7 @@ export class Yoke extends EventTarget implements YokeView {
     this.#setScrubbing(true)
   }
 
+  /** The drag is over: the playhead follows the media again. */
   endScrub(): void {
     this.#seeker?.release()
     this.#setScrubbing(false)

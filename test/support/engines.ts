@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { type EngineName, findProgram } from './engine-list.ts'
 
 /** Keys by `KeyboardEvent.key`. */
-export type Key = string
+type Key = string
 
 /** One page in a real browser, driven as a person would: pointer, keys, and a look at what is there. */
 export interface EnginePage {

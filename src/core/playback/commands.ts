@@ -26,6 +26,7 @@ export const COMMANDS = {
   'toggle-loop': 'none'
 } as const satisfies Record<string, ValueKind>
 
+/** One of the commands. */
 export type CommandName = keyof typeof COMMANDS
 
 type NameOf<Kind extends ValueKind> = {
@@ -46,8 +47,10 @@ export type Command =
 /** What a command's value may be in script; in markup it is always text. */
 export type CommandValue = string | number
 
+/** Whether a word is a command's name. */
 export const isCommandName = (name: string): name is CommandName => Object.hasOwn(COMMANDS, name)
 
+/** Every command's name. */
 export const COMMAND_NAMES: readonly CommandName[] = Object.keys(COMMANDS) as CommandName[]
 
 const missing = (name: CommandName, example: string): Result<never> =>

@@ -15,29 +15,39 @@ export const STATES = {
   playing: media => wantsToPlay(media) && !media.seeking && media.readyState >= 3,
   /** Has played since this source was chosen. */
   started: media => media.started,
+  /** The end was reached, and nothing has been sought since (HTML, `ended`). */
   ended: media => media.ended,
+  /** On the way to another place (HTML, `seeking`). */
   seeking: media => media.seeking,
   /** Should play, and cannot yet: loading, buffering, or finding the place after a seek. */
   waiting: media => wantsToPlay(media) && (media.seeking || media.readyState < 3),
   /** Waiting, and no data has come for a while. */
   stalled: media => wantsToPlay(media) && media.stalled && media.readyState < 3,
+  /** As HTML's `muted`; the volume may still be high. */
   muted: media => media.muted,
   /** Nothing is heard: muted, or volume 0. */
   silent: media => media.muted || media.volume === 0,
+  /** Starts again at its end (HTML, `loop`). */
   looping: media => media.loop,
   /** Without an end. */
   live: media => media.duration === Number.POSITIVE_INFINITY,
+  /** Someone drags a position slider. */
   scrubbing: media => media.scrubbing,
   /** The media cannot go on; the fault says why. */
   failed: media => media.error !== undefined,
   /** Sound is there, a picture is not. */
   'audio-only': media => media.readyState >= 1 && !media.picture,
+  /** A script may set the volume here. */
   'has-volume': media => media.present && media.capabilities.volume,
+  /** The rate can be changed here. */
   'has-playback-rates': media => media.present && media.capabilities.playbackRate !== undefined
 } as const satisfies Record<string, Row>
 
+/** One of the states, as markup and CSS write it. */
 export type StateName = keyof typeof STATES
 
+/** Every state's name, in the order of the table. */
 export const STATE_NAMES: readonly StateName[] = Object.keys(STATES) as StateName[]
 
+/** Whether a word is a state's name. */
 export const isStateName = (name: string): name is StateName => Object.hasOwn(STATES, name)

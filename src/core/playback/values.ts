@@ -7,6 +7,7 @@ const remaining = (media: MediaSnapshot): number | undefined =>
 
 /** What can be read of a media, by the names of `data-yoke-value`. Times are seconds; `undefined` is "not known yet". */
 export const VALUES = {
+  /** Seconds; 0 before anything is known. */
   'current-time': (media: MediaSnapshot): number => media.currentTime,
   /** `Infinity` for live. */
   duration: (media: MediaSnapshot): number | undefined => media.duration,
@@ -16,14 +17,18 @@ export const VALUES = {
   'buffered-ahead': (media: MediaSnapshot): number => loadedAhead(media.buffered, media.currentTime),
   /** From 0 to 1, whether or not muted. */
   volume: (media: MediaSnapshot): number => media.volume,
+  /** Whether it was muted; the volume is kept. */
   muted: (media: MediaSnapshot): boolean => media.muted,
   /** 1 is the speed at which it was made. */
   'playback-rate': (media: MediaSnapshot): number => media.playbackRate,
+  /** Whether it starts again at its end. */
   loop: (media: MediaSnapshot): boolean => media.loop
 } as const
 
+/** One of the values, as markup writes it. */
 export type ValueName = keyof typeof VALUES
 
+/** Whether a word is a value's name. */
 export const isValueName = (name: string): name is ValueName => Object.hasOwn(VALUES, name)
 
 /** How far the loaded part reaches without a gap from the current time on, else how far the playhead itself is. */
@@ -45,13 +50,17 @@ const positionFraction = (media: MediaSnapshot): number => {
 export const MEASURES = {
   /** The current time's place in the playable range. */
   position: positionFraction,
+  /** How far it is loaded without a gap from the playhead on. */
   buffered: bufferedFraction,
   /** What is heard: 0 while muted. */
   volume: (media: MediaSnapshot): number => (media.muted ? 0 : media.volume)
 } as const satisfies Record<string, (media: MediaSnapshot) => number>
 
+/** One of the measures. */
 export type MeasureName = keyof typeof MEASURES
 
+/** Every measure's name. */
 export const MEASURE_NAMES: readonly MeasureName[] = Object.keys(MEASURES) as MeasureName[]
 
+/** Whether a word is a measure's name. */
 export const isMeasureName = (name: string): name is MeasureName => Object.hasOwn(MEASURES, name)

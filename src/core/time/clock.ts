@@ -1,6 +1,7 @@
 /** What a clock shows while a time is not known. En dashes are as wide as figures in most faces. */
 export const UNKNOWN_CLOCK = '–:––'
 
+/** How a clock is written. */
 export interface ClockOptions {
   /** The largest time, in seconds, that will stand in the same place; the clock keeps its shape: 7 beside 3723 is `0:00:07`. */
   readonly widest?: number

@@ -7,7 +7,9 @@ export interface TimeRange {
 /** The shape of HTML's `TimeRanges` (HTML, "Time ranges"). */
 export interface TimeRangesLike {
   readonly length: number
+  /** Seconds. */
   start(index: number): number
+  /** Seconds; exclusive. */
   end(index: number): number
 }
 
@@ -46,5 +48,6 @@ export const loadedAhead = (ranges: readonly TimeRange[], position: number): num
   return holding ? holding.end - position : 0
 }
 
+/** The nearest moment within a range, both ends included. */
 export const clampToRange = (seconds: number, { start, end }: TimeRange): number =>
   Math.min(Math.max(seconds, start), end)

@@ -7,6 +7,7 @@ export interface Scale {
   readonly step?: number
 }
 
+/** The way a bar is read: its start edge is left or right. */
 export type Direction = 'ltr' | 'rtl'
 
 /** Where a value lies: 0 at `min`, 1 at `max`, clamped. An empty, endless or unknown scale, or a value that is no number, is at 0. */

@@ -1,6 +1,7 @@
 import { CONFORMANCE_CASES } from './cases.ts'
 import type { ConformanceCase, ConformanceSubject } from './subject.ts'
 
+/** How one case ended. */
 export interface ConformanceOutcome {
   readonly name: string
   readonly ok: boolean

@@ -8,6 +8,7 @@ export interface ConformanceSubject {
    * simulated one turns its clock.
    */
   until(condition: () => boolean, what: string): Promise<void>
+  /** Ends the media; called once, whatever the case came to. */
   dispose(): void
 }
 

@@ -17,6 +17,7 @@ interface Appointment {
   readonly task: () => void
 }
 
+/** A clock at 0 that waits to be turned. */
 export const createVirtualClock = (): VirtualClock => {
   let now = 0
   const appointments = new Set<Appointment>()

@@ -3,6 +3,7 @@ import type { TimeRange, TimeRangesLike } from '../../core/time/ranges.ts'
 import { type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
 import type { Clock } from './clock.ts'
 
+/** What a simulated media is like. Only the clock is needed. */
 export interface SimulatedMediaOptions {
   readonly clock: Clock
   /** Seconds; `Infinity` for live. Default 60. */

@@ -1,0 +1,39 @@
+/** Imports go down only: player -> wiring -> media -> core; the command line stands on core. No arrow up, no circle. */
+const room = name => `^src/${name}/`
+const above = {
+  core: ['media', 'wiring', 'player', 'cli'],
+  media: ['wiring', 'player', 'cli'],
+  wiring: ['player', 'cli'],
+  player: ['cli'],
+  cli: ['media', 'wiring', 'player']
+}
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-orphan-room',
+      severity: 'error',
+      from: { path: '^src/' },
+      to: { path: '^(test|tools|bench|examples)/' }
+    },
+    ...Object.entries(above).map(([name, rooms]) => ({
+      name: `${name}-looks-down-only`,
+      severity: 'error',
+      from: { path: room(name), pathNot: '\\.test\\.ts$' },
+      to: { path: rooms.map(room) }
+    })),
+    {
+      name: 'core-needs-nothing',
+      severity: 'error',
+      from: { path: room('core'), pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'] }
+    }
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    doNotFollow: { path: 'node_modules' },
+    enhancedResolveOptions: { extensions: ['.ts', '.js'] }
+  }
+}

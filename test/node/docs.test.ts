@@ -1,0 +1,55 @@
+import { execFileSync } from 'node:child_process'
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+import { COMMAND_NAMES, FAULT_CODES, MEASURE_NAMES, STATE_NAMES, VALUES } from '../../src/core/index.ts'
+import { YokePlayer } from '../../src/player/yoke-player.ts'
+import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
+
+const home = fileURLToPath(new URL('../../', import.meta.url))
+const MARKUP = 'docs/reference/markup.md'
+
+describe('the reference has what the code has', () => {
+  it.each<[string, string, readonly string[]]>([
+    ['Commands', MARKUP, COMMAND_NAMES],
+    ['Values', MARKUP, [...Object.keys(VALUES), 'fault-text']],
+    ['States', MARKUP, STATE_NAMES],
+    ['Measures', MARKUP, MEASURE_NAMES],
+    ['Attributes', 'docs/reference/player.md', [...YokePlayer.observedAttributes, 'measures']]
+  ])('%s', (heading, path, names) => {
+    expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())
+  })
+
+  it('every fault code has its heading', () => {
+    expect(headingsIn('docs/reference/faults.md')).toEqual([...FAULT_CODES].sort())
+  })
+})
+
+describe('the samples in TypeScript', () => {
+  const samples = samplesIn('ts')
+
+  it('are right by the types of the built package', () => {
+    expect(samples.length).toBeGreaterThan(5)
+    const folder = `${home}.cache/samples/`
+    rmSync(folder, { recursive: true, force: true })
+    mkdirSync(folder, { recursive: true })
+    for (const [index, { code, place }] of samples.entries())
+      writeFileSync(`${folder}sample-${index}.ts`, `// ${place}\n${code}\nexport {}\n`)
+    const options = {
+      strict: true,
+      noEmit: true,
+      module: 'NodeNext',
+      target: 'ES2022',
+      lib: ['ES2022', 'DOM', 'DOM.Iterable', 'ESNext.Disposable'],
+      types: [],
+      skipLibCheck: false
+    }
+    writeFileSync(`${folder}tsconfig.json`, JSON.stringify({ compilerOptions: options, include: ['*.ts'] }))
+    const check = (): string =>
+      execFileSync(process.execPath, [`${home}node_modules/typescript/bin/tsc`, '-p', folder], {
+        encoding: 'utf8',
+        stdio: 'pipe'
+      })
+    expect(check).not.toThrow()
+  })
+})

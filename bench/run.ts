@@ -9,7 +9,7 @@ import { measurePlayhead } from './playhead.ts'
 
 const KINDS: readonly Kind[] = ['bare', 'native', 'by hand', 'wired']
 const MEASURED_SECONDS = 8
-const MOUNT_ROUNDS = 9
+const MOUNT_ROUNDS = 21
 
 const median = (numbers: readonly number[]): number =>
   [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)] ?? Number.NaN

@@ -1,3 +1,4 @@
+import type { Fault } from '../core/fault.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { bindScope } from '../wiring/scope.ts'
 import { Yoke } from '../wiring/yoke.ts'
@@ -26,7 +27,8 @@ export class YokePlayer extends Base implements Forwarding {
   /** Resolves with the player once it has its media, also for those who ask late. */
   readonly ready: Promise<this>
   readonly #internals: ElementInternals
-  readonly #shadow: ShadowRoot
+  /** Only for a media that is made here: what the author wrote stays where it is. */
+  #shadow: ShadowRoot | undefined
   readonly #early = new Map<string, unknown>()
   readonly #observer: MutationObserver
   #becomeReady!: (player: this) => void
@@ -34,6 +36,8 @@ export class YokePlayer extends Base implements Forwarding {
   /** The media had the browser's controls in markup, to be put back when nobody else has any. */
   #nativeControls = false
   #made: HTMLVideoElement | undefined
+  /** Settings that the player and its media say differently, until they have been told. */
+  #twice: readonly Fault[] = []
   #release: (() => void) | undefined
 
   constructor() {
@@ -42,9 +46,6 @@ export class YokePlayer extends Base implements Forwarding {
       this.#becomeReady = resolve
     })
     this.#internals = this.attachInternals()
-    this.#shadow = this.attachShadow({ mode: 'open' })
-    styleInside(this.#shadow)
-    this.#shadow.append(document.createElement('slot'))
     this.#observer = new MutationObserver(() => this.#findMedia())
     this.yoke.subscribe(
       yoke => [...yoke.controls.values()].some(command => STARTERS.has(command)),
@@ -56,9 +57,11 @@ export class YokePlayer extends Base implements Forwarding {
   connectedCallback(): void {
     if (this.#release) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
+    // The media first, so that each control is brought up to date once.
+    this.#findMedia()
     this.#release = bindScope(this.yoke, this, { states: this.#internals.states })
     this.#observer.observe(this, { childList: true, subtree: true })
-    this.#findMedia()
+    this.#tellTwice()
   }
 
   /** @internal */
@@ -112,7 +115,7 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #findMedia(): void {
-    if (!this.isConnected || !this.#release) return
+    if (!this.isConnected) return
     const media = this.#ownMedia()
     if (media === this.#adapter?.element) return
     this.#dropMedia()
@@ -121,7 +124,7 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #adopt(media: HTMLMediaElement): void {
-    const twice = handOnAll(this, media)
+    this.#twice = handOnAll(this, media)
     this.#nativeControls = media.controls
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
@@ -129,10 +132,24 @@ export class YokePlayer extends Base implements Forwarding {
     this.yoke.attach(adapter)
     for (const [member, value] of this.#early) Object.assign(this, { [member]: value })
     this.#early.clear()
-    if (media === this.#made) this.#shadow.prepend(media)
+    if (media === this.#made) this.#showMade(media)
     this.#settleControls()
-    for (const reason of twice) this.yoke.raise(reason, this)
+    if (this.#release) this.#tellTwice()
     this.#becomeReady(this)
+  }
+
+  #tellTwice(): void {
+    for (const reason of this.#twice) this.yoke.raise(reason, this)
+    this.#twice = []
+  }
+
+  #showMade(media: HTMLMediaElement): void {
+    if (!this.#shadow) {
+      this.#shadow = this.attachShadow({ mode: 'open' })
+      styleInside(this.#shadow)
+      this.#shadow.append(document.createElement('slot'))
+    }
+    this.#shadow.prepend(media)
   }
 
   #dropMedia(): void {

@@ -19,6 +19,8 @@ const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undef
     }
     const wanted = new Set(states.split(' '))
     for (const name of STATE_NAMES) {
+      // Only what changes: each touch may restyle what is inside.
+      if (wanted.has(name) === set.has(name)) continue
       if (wanted.has(name)) set.add(name)
       else set.delete(name)
     }

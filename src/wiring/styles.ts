@@ -3,11 +3,9 @@
  * a strict content security policy lets it in.
  */
 const CSS = `
-:where(:has(> [data-yoke-fill], > [data-yoke-along])) { position: relative }
+:where([data-yoke-track]) { position: relative }
 :where([data-yoke-fill]) { position: absolute; inset: 0; display: block; pointer-events: none; clip-path: inset(0 100% 0 0) }
-:where([data-yoke-fill]:dir(rtl)) { clip-path: inset(0 0 0 100%) }
-:where([data-yoke-along]) { position: absolute; inset-inline-start: 0; display: block; pointer-events: none; translate: -50% }
-:where([data-yoke-along]:dir(rtl)) { translate: 50% }
+:where([data-yoke-along]) { position: absolute; inset-inline-start: 0; display: block; pointer-events: none }
 [data-yoke-when][hidden], [command][hidden] { display: none !important }
 `
 

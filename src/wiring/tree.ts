@@ -126,8 +126,7 @@ class Tree {
       if (type === 'attributes') this.#attributeChanged(target as HTMLElement, attributeName)
       else {
         for (const node of removedNodes) if (isElement(node)) this.#left(node)
-        for (const node of addedNodes)
-          if (isElement(node)) for (const element of withDescendants(node)) this.#couple(element)
+        for (const node of addedNodes) if (isElement(node)) this.#arrived(node)
       }
     }
   }
@@ -141,6 +140,13 @@ class Tree {
       this.#release(element)
       this.#waiting.delete(element)
       if (element.matches(COUPLED_SELECTOR)) this.#couple(element)
+    }
+  }
+
+  #arrived(node: Element): void {
+    for (const element of withDescendants(node)) {
+      // What is coupled by now was coupled at this place: by its scope, or when it left the one before.
+      if (!this.#coupled.has(element)) this.#couple(element)
     }
   }
 

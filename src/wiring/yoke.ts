@@ -34,6 +34,10 @@ export interface YokeOptions {
   readonly values?: Readonly<Record<string, AuthorValue>>
 }
 
+type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
+type ValuesView = { readonly [Name in ValueName as CamelCase<Name>]: ReturnType<(typeof VALUES)[Name]> }
+type MeasuresView = Readonly<Record<MeasureName, number>>
+
 interface Subscription {
   check(): void
 }
@@ -48,16 +52,13 @@ const LOOKS = [0.06, 0.14, 0.3, 0.6]
  * runs commands on it. Fires the media's own events, `yoke-command` and `yoke-fault`.
  */
 export class Yoke extends EventTarget implements YokeView {
-  /** Yes/no conditions, by their names in camel case: `yoke.states.paused`. */
-  readonly states: Readonly<Record<CamelCase<StateName>, boolean>>
-  /** What can be read: `yoke.values.currentTime`. Seconds; `undefined` while not known. */
-  readonly values: { readonly [Name in ValueName as CamelCase<Name>]: ReturnType<(typeof VALUES)[Name]> }
-  /** Live numbers from 0 to 1: `yoke.measures.position`. */
-  readonly measures: Readonly<Record<MeasureName, number>>
   readonly commands = new Map<string, AuthorCommand>()
   readonly authorValues = new Map<string, AuthorValue>()
   readonly scopes = new Set<Scope>()
   readonly #life = new AbortController()
+  #states: StatesView | undefined
+  #values: ValuesView | undefined
+  #measures: MeasuresView | undefined
   readonly #subscriptions = new Set<Subscription>()
   #snapshot: MediaSnapshot = initialSnapshot
   #media: MediaAdapter | undefined
@@ -72,9 +73,6 @@ export class Yoke extends EventTarget implements YokeView {
 
   constructor(options: YokeOptions = {}) {
     super()
-    this.states = createView(STATES, name => STATES[name](this.#snapshot))
-    this.values = createView(VALUES, name => VALUES[name](this.#snapshot))
-    this.measures = createView(MEASURES, name => MEASURES[name](this.#snapshot))
     for (const [name, command] of Object.entries(options.commands ?? {})) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(options.values ?? {})) this.defineValue(name, value)
     if (options.signal?.aborted) this.dispose()
@@ -84,6 +82,24 @@ export class Yoke extends EventTarget implements YokeView {
   /** The media that plays, or `undefined` before there is one. Its members fail as HTML says. */
   get media(): MediaAdapter | undefined {
     return this.#media
+  }
+
+  /** Yes/no conditions, by their names in camel case: `yoke.states.paused`. */
+  get states(): StatesView {
+    this.#states ??= createView<typeof STATES, StatesView>(STATES, name => STATES[name](this.#snapshot))
+    return this.#states
+  }
+
+  /** What can be read: `yoke.values.currentTime`. Seconds; `undefined` while not known. */
+  get values(): ValuesView {
+    this.#values ??= createView<typeof VALUES, ValuesView>(VALUES, name => VALUES[name](this.#snapshot))
+    return this.#values
+  }
+
+  /** Live numbers from 0 to 1: `yoke.measures.position`. */
+  get measures(): MeasuresView {
+    this.#measures ??= createView<typeof MEASURES, MeasuresView>(MEASURES, name => MEASURES[name](this.#snapshot))
+    return this.#measures
   }
 
   /** All that is known of the media at this moment. */
@@ -355,7 +371,7 @@ export class Yoke extends EventTarget implements YokeView {
   #scheduleTick(): void {
     clearTimeout(this.#tick)
     const now = performance.now() / 1000
-    this.#runsSince = this.states.playing ? (this.#runsSince ?? now) : undefined
+    this.#runsSince = STATES.playing(this.#snapshot) ? (this.#runsSince ?? now) : undefined
     if (this.#runsSince === undefined || this.#snapshot.scrubbing) return
     const { currentTime, playbackRate } = this.#snapshot
     const nextSecond = (wholeSeconds(currentTime) + 1 - currentTime) / Math.max(playbackRate, 0.01)

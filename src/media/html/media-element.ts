@@ -99,8 +99,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   set loop(loop: boolean) {
     this.element.loop = loop
   }
-  get buffered(): TimeRanges {
-    return this.element.buffered
+  get buffered(): TimeRangesLike {
+    return this.element.readyState === 0 ? NO_RANGES : this.element.buffered
   }
   get seekable(): TimeRangesLike {
     // WebKitGTK: asked before metadata and again after, it seeks to 0 once playback begins, and is stuck after a pause.

@@ -37,6 +37,8 @@ const coupleCarried = (
   course: Course
 ): Coupling | undefined => {
   const measure = readMeasure(element, attribute, yoke)
+  // The sheet makes the parent the ground of its children; to ask for that with :has() is dear on large pages.
+  element.parentElement?.setAttribute('data-yoke-track', '')
   return measure && { release: carry(element, yoke, measure, course) }
 }
 

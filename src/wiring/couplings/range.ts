@@ -138,7 +138,7 @@ class RangeSlider implements Coupling {
     if (this.#spread()) return
     const min = String(scale?.min ?? 0)
     const max = String(scale?.max ?? 1)
-    if (this.#input.min !== min) this.#input.min = min
+    if ((this.#input.min || '0') !== min) this.#input.min = min
     if (this.#input.max !== max) this.#input.max = max
   }
 

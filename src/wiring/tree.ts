@@ -3,6 +3,7 @@ import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from './coupl
 import { registerScope, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
 import { adoptStyles } from './styles.ts'
 import type { Coupling, YokeView } from './surface.ts'
+import { measureAnew } from './while-seen.ts'
 
 /** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
 const COUPLED_EVENTS = ['input', 'change', 'keydown', 'pointerdown', 'focusin', 'focusout'] as const
@@ -16,6 +17,7 @@ const WATCHED_ATTRIBUTES = [
   'data-yoke-format',
   'data-yoke-value',
   'data-yoke-when',
+  'dir',
   'id'
 ]
 
@@ -132,7 +134,8 @@ class Tree {
   }
 
   #attributeChanged(element: HTMLElement, name: string | null): void {
-    if (name === 'id') {
+    if (name === 'dir') measureAnew()
+    else if (name === 'id') {
       for (const waiting of [...this.#waiting]) this.#couple(waiting)
       for (const coupled of [...this.#coupled.keys()])
         if (isOutsideReference(coupled)) this.#couple(coupled as HTMLElement)

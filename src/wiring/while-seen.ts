@@ -29,6 +29,10 @@ class Lookout {
     if (watched) this.#stop(element, watched)
   }
 
+  measureAnew(): void {
+    for (const { work } of this.#watched.values()) work?.resized()
+  }
+
   #look(entries: readonly IntersectionObserverEntry[]): void {
     for (const { target, isIntersecting } of entries) {
       const watched = this.#watched.get(target)
@@ -65,6 +69,9 @@ class Lookout {
 }
 
 let lookout: Lookout | undefined
+
+/** To be called when the page has turned its direction: nothing else tells of that. */
+export const measureAnew = (): void => lookout?.measureAnew()
 
 /** Begins the work when the element comes into view (or nearly), and stops it when it leaves. @returns its release. */
 export const whileSeen = (element: Element, begin: () => SeenWork): (() => void) => {

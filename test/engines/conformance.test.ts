@@ -35,6 +35,9 @@ describe('the media element keeps the adapter contract', () => {
     server = await startServer()
     page = await openEngine(currentEngine())
     await page.goto(server.page('/conformance', PAGE))
+    await page.run(async () => {
+      while (!('tryCase' in globalThis)) await new Promise(resolve => setTimeout(resolve, 10))
+    })
   })
   afterAll(async () => {
     await page?.close()

@@ -112,6 +112,16 @@ describe('First light', () => {
   })
 })
 
+it('opens from a file, without a server', async () => {
+  // Only Chromium's driver may open files; the page asks nothing of a server in any engine.
+  if (currentEngine() !== 'chromium') return
+  await person.page.goto(new URL('../../dist/site/first-light/index.html', import.meta.url).href)
+  await person.until('metadata', () => (document.querySelector('video')?.readyState ?? 0) >= 1)
+  await person.click('.primary')
+  await person.until('playback', () => (document.querySelector('video')?.currentTime ?? 0) > 0.2)
+  expect(await person.text('.primary')).toBe('Pause')
+})
+
 describe('every example', () => {
   it.each(['/index.html', '/first-light/index.html'])(
     '%s has no accessibility violation, at 1280 px and at 320 px',

@@ -83,6 +83,20 @@ describe.each(['ltr', 'rtl'])('the bar, %s', direction => {
   })
 })
 
+it('a page that turns its direction turns the bar', async () => {
+  await mountBar()
+  await person.page.run(() => void document.querySelector('yoke-player')?.yoke.run('seek', '25%'))
+  await person.until('the seek', () => !document.querySelector('yoke-player')?.seeking)
+  await person.page.run(() => document.querySelector('[dir]')?.setAttribute('dir', 'rtl'))
+  await person.until('the other side', () => {
+    const bar = document.querySelector('.bar')?.getBoundingClientRect() ?? new DOMRect()
+    const handle = document.querySelector('.handle')?.getBoundingClientRect() ?? new DOMRect()
+    return Math.abs((handle.x + handle.width / 2 - bar.x) / bar.width - 0.75) < 0.01
+  })
+  const { fill, handle } = await shares()
+  expect([fill, handle].map(share => Math.round(share * 100))).toEqual([25, 25])
+})
+
 describe('dragging', () => {
   it('the playhead follows the pointer in the same frame, and playback does not fight it', async () => {
     await mountBar()

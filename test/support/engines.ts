@@ -188,7 +188,7 @@ const openWebKit = async (): Promise<EnginePage> => {
     engine: 'webkit',
     goto: async url => void (await send('POST', `${at}/url`, { url })),
     run: async (action, ...args) => {
-      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ error: String(error?.stack ?? error) }))`
+      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ error: String(error) + ' ' + String(error?.stack ?? '') }))`
       const { value, error } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
         value: never
         error?: string

@@ -59,7 +59,7 @@ export class YokePlayer extends Base implements Forwarding {
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
-    this.#release = bindScope(this.yoke, this, { states: this.#internals.states })
+    this.#release = bindScope(this.yoke, this, { states: this.#internals.states, lazily: true })
     this.#observer.observe(this, { childList: true, subtree: true })
     this.#tellTwice()
   }
@@ -75,7 +75,8 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** @internal */
   attributeChangedCallback(name: string, before: string | null, now: string | null): void {
-    if (before === now) return
+    // Before it is coupled, all attributes are read together.
+    if (before === now || !this.#release) return
     if (name === 'controls') this.#settleControls()
     else if (!this.#adapter) this.#findMedia()
     else if (isHandedOn(name)) handOn(name, this, this.#adapter.element)

@@ -12,14 +12,19 @@ export const unregisterScope = (root: Node, yoke: YokeView): void => {
   if (yokes.get(root) === yoke) yokes.delete(root)
 }
 
-/** The yoke of the nearest scope that holds the node, within its tree. A player that is not coupled yet holds its own. */
-export const yokeAround = (node: Node): YokeView | undefined => {
+/** The root of the nearest scope that holds the node, within its tree. A player that is not coupled yet holds its own. */
+export const scopeAround = (node: Node): Node | undefined => {
   for (let around: Node | null = node; around; around = around.parentNode) {
-    const yoke = yokes.get(around)
-    if (yoke) return yoke
+    if (yokes.has(around)) return around
     if (around.nodeName === 'YOKE-PLAYER') return undefined
   }
   return undefined
+}
+
+/** The yoke of the nearest scope that holds the node. */
+export const yokeAround = (node: Node): YokeView | undefined => {
+  const scope = scopeAround(node)
+  return scope && yokes.get(scope)
 }
 
 /** The yoke that an id means: of the scope that has it, or of the scope around the media element that has it. */

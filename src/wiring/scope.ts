@@ -6,6 +6,8 @@ import { treeOf } from './tree.ts'
 export interface ScopeOptions {
   /** A custom element's own states (HTML, `ElementInternals.states`); without it they stand in `data-yoke-state`. */
   readonly states?: CustomStateSet
+  /** Couple what stands inside only when it comes near the viewport, is touched, or plays. */
+  readonly lazily?: boolean
 }
 
 const statesOf = (yoke: YokeView): string => STATE_NAMES.filter(name => STATES[name](yoke.snapshot)).join(' ')
@@ -57,7 +59,11 @@ const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
 const hostOf = (root: Element | ShadowRoot): Element => ('host' in root ? root.host : root)
 
 /** Makes `root` a scope of the yoke. @returns its release. */
-export const bindScope = (yoke: YokeView, root: Element | ShadowRoot, { states }: ScopeOptions = {}): (() => void) => {
+export const bindScope = (
+  yoke: YokeView,
+  root: Element | ShadowRoot,
+  { states, lazily = false }: ScopeOptions = {}
+): (() => void) => {
   if (yoke.signal.aborted) return () => undefined
   const target = hostOf(root)
   const unmarkStates = markStates(target, yoke, states)
@@ -75,6 +81,6 @@ export const bindScope = (yoke: YokeView, root: Element | ShadowRoot, { states }
   }
   // Known before anything is coupled, so that the faults of its markup are heard here.
   yoke.scopes.add(scope)
-  leave = treeOf(root).join(root, yoke)
+  leave = treeOf(root).join(root, yoke, lazily)
   return scope.release
 }

@@ -1,8 +1,9 @@
 import { clickCommand } from './couplings/command-button.ts'
-import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from './couplings/couples.ts'
-import { registerScope, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
+import { COUPLED_SELECTOR, COUPLES, isOutsideReference, OUTSIDE_SELECTOR, targetOf } from './couplings/couples.ts'
+import { registerScope, scopeAround, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
 import { adoptStyles } from './styles.ts'
 import type { Coupling, YokeView } from './surface.ts'
+import { whenNear } from './when-near.ts'
 import { measureAnew } from './while-seen.ts'
 
 /** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
@@ -41,7 +42,9 @@ const withDescendants = (node: Node): HTMLElement[] => {
  */
 class Tree {
   readonly #root: Node
-  readonly #scopes = new Set<YokeView>()
+  readonly #scopes = new Set<Node>()
+  /** Scopes whose inside is coupled later, each with what does it. */
+  readonly #deferred = new Map<Node, () => void>()
   readonly #coupled = new Map<Element, Coupled>()
   /** Controls that name an id without a player behind it, so far. */
   readonly #waiting = new Set<HTMLElement>()
@@ -52,19 +55,47 @@ class Tree {
     this.#root = root
   }
 
-  /** Couples what belongs to a new scope. @returns its leave. */
-  join(root: Element | ShadowRoot, yoke: YokeView): () => void {
+  /**
+   * Couples what belongs to a new scope; with `lazily`, what stands inside it only when it comes near the viewport, is
+   * touched, or plays: a hundred players on a page cost no more than the few that are seen. @returns its leave.
+   */
+  join(root: Element | ShadowRoot, yoke: YokeView, lazily: boolean): () => void {
     if (!this.#life) this.#begin()
     registerScope(root, yoke)
-    this.#scopes.add(yoke)
-    for (const element of withDescendants(root)) this.#couple(element)
+    this.#scopes.add(root)
+    if (lazily && isElement(root)) this.#defer(root, yoke)
+    else for (const element of withDescendants(root)) this.#couple(element)
     for (const element of [...this.#waiting]) this.#couple(element)
     return () => this.#leave(root, yoke)
   }
 
+  #defer(root: Element, yoke: YokeView): void {
+    const stops = [
+      whenNear(root, () => this.#wake(root)),
+      yoke.subscribe(
+        seen => seen.snapshot.paused,
+        () => this.#wake(root)
+      )
+    ]
+    this.#deferred.set(root, () => {
+      for (const stop of stops) stop()
+    })
+  }
+
+  /** Couples the inside of a scope, if that was put off. */
+  #wake(root: Node | undefined): void {
+    const settle = root && this.#deferred.get(root)
+    if (!root || !settle) return
+    this.#deferred.delete(root)
+    settle()
+    for (const element of withDescendants(root)) this.#couple(element)
+  }
+
   #leave(root: Element | ShadowRoot, yoke: YokeView): void {
     unregisterScope(root, yoke)
-    this.#scopes.delete(yoke)
+    this.#scopes.delete(root)
+    this.#deferred.get(root)?.()
+    this.#deferred.delete(root)
     for (const [element, coupled] of [...this.#coupled]) if (coupled.yoke === yoke) this.#couple(element as HTMLElement)
     if (this.#scopes.size === 0) this.#end()
   }
@@ -81,7 +112,8 @@ class Tree {
     // A browser may put old values into form fields when it comes back to a page.
     globalThis.addEventListener?.('pageshow', () => this.#setRight(), { signal })
     this.#observer.observe(this.#root, { subtree: true, childList: true, attributeFilter: WATCHED_ATTRIBUTES })
-    for (const element of withDescendants(this.#root)) this.#couple(element)
+    for (const element of (this.#root as ParentNode).querySelectorAll<HTMLElement>(OUTSIDE_SELECTOR))
+      this.#couple(element)
   }
 
   #end(): void {
@@ -100,8 +132,8 @@ class Tree {
     if (before && before.yoke === yoke) return
     if (before) this.#release(element)
     this.#waiting.delete(element)
-    if (!yoke) {
-      if (isOutsideReference(element)) this.#waiting.add(element)
+    if (!yoke || this.#isPutOff(element)) {
+      if (!yoke && isOutsideReference(element)) this.#waiting.add(element)
       return
     }
     const couplings = COUPLES.flatMap(({ attribute, couple }) => {
@@ -109,6 +141,12 @@ class Tree {
       return coupling ? [coupling] : []
     })
     this.#coupled.set(element, { yoke, couplings })
+  }
+
+  #isPutOff(element: Element): boolean {
+    if (this.#deferred.size === 0 || isOutsideReference(element)) return false
+    const scope = scopeAround(element)
+    return scope !== undefined && this.#deferred.has(scope)
   }
 
   #yokeOf(element: HTMLElement): YokeView | undefined {
@@ -147,6 +185,7 @@ class Tree {
   }
 
   #arrived(node: Element): void {
+    if (this.#deferred.has(node)) return
     for (const element of withDescendants(node)) {
       // What is coupled by now was coupled at this place: by its scope, or when it left the one before.
       if (!this.#coupled.has(element)) this.#couple(element)
@@ -161,12 +200,15 @@ class Tree {
   }
 
   #pass(event: Event): void {
-    const coupled = event.target instanceof Element ? this.#coupled.get(event.target) : undefined
+    if (!(event.target instanceof Element)) return
+    this.#wake(scopeAround(event.target))
+    const coupled = this.#coupled.get(event.target)
     for (const coupling of coupled?.couplings ?? []) coupling.handle?.(event)
   }
 
   #click(event: Event): void {
     const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
+    if (button) this.#wake(scopeAround(button))
     const coupled = button ? this.#coupled.get(button) : undefined
     if (button && coupled) clickCommand(button as HTMLElement, coupled.yoke)
   }

@@ -113,8 +113,6 @@ describe('First light', () => {
 })
 
 it('opens from a file, without a server', async () => {
-  // Only Chromium's driver may open files; the page asks nothing of a server in any engine.
-  if (currentEngine() !== 'chromium') return
   await person.page.goto(new URL('../../dist/site/first-light/index.html', import.meta.url).href)
   await person.until('metadata', () => (document.querySelector('video')?.readyState ?? 0) >= 1)
   await person.click('.primary')

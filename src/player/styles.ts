@@ -18,12 +18,15 @@ const sheetOf = (css: string): CSSStyleSheet => {
 }
 
 let outer: CSSStyleSheet | undefined
+const styled = new WeakSet<Node>()
 let inner: CSSStyleSheet | undefined
 
 /** Styles the tree that a player stands in, once, and beneath the author's own sheets. */
 export const stylePlayers = (root: Document | ShadowRoot): void => {
+  if (styled.has(root)) return
+  styled.add(root)
   outer ??= sheetOf(CSS)
-  if (!root.adoptedStyleSheets.includes(outer)) root.adoptedStyleSheets = [outer, ...root.adoptedStyleSheets]
+  root.adoptedStyleSheets = [outer, ...root.adoptedStyleSheets]
 }
 
 export const styleInside = (shadow: ShadowRoot): void => {

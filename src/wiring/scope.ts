@@ -1,3 +1,4 @@
+import type { MediaSnapshot } from '../core/playback/snapshot.ts'
 import { STATE_NAMES, STATES } from '../core/playback/states.ts'
 import { MEASURE_NAMES, MEASURES } from '../core/playback/values.ts'
 import type { Scope, YokeView } from './surface.ts'
@@ -39,20 +40,19 @@ const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undef
 /** Keeps `--yoke-position` and its like on a scope with the attribute `measures`. Each change restyles what is inside. */
 const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
   const { style } = target as HTMLElement
-  const stops = MEASURE_NAMES.map(name => {
-    const property = `--yoke-${name}`
-    const show = (measure: number | undefined): void => {
-      if (measure === undefined) style.removeProperty(property)
-      else style.setProperty(property, String(Number(measure.toFixed(4))))
+  const show = (snapshot: MediaSnapshot | undefined): void => {
+    for (const name of MEASURE_NAMES) {
+      if (snapshot) style.setProperty(`--yoke-${name}`, String(Number(MEASURES[name](snapshot).toFixed(4))))
+      else style.removeProperty(`--yoke-${name}`)
     }
-    const measureNow = (seen: YokeView): number | undefined =>
-      target.hasAttribute('measures') ? MEASURES[name](seen.snapshot) : undefined
-    show(measureNow(yoke))
-    return yoke.subscribe(measureNow, show)
-  })
+  }
+  const wanted = (seen: YokeView): MediaSnapshot | undefined =>
+    target.hasAttribute('measures') ? seen.snapshot : undefined
+  if (wanted(yoke)) show(yoke.snapshot)
+  const stop = yoke.subscribe(wanted, show)
   return () => {
-    for (const stop of stops) stop()
-    for (const name of MEASURE_NAMES) style.removeProperty(`--yoke-${name}`)
+    stop()
+    if (wanted(yoke)) show(undefined)
   }
 }
 
@@ -64,7 +64,7 @@ export const bindScope = (
   root: Element | ShadowRoot,
   { states, lazily = false }: ScopeOptions = {}
 ): (() => void) => {
-  if (yoke.signal.aborted) return () => undefined
+  if (yoke.disposed) return () => undefined
   const target = hostOf(root)
   const unmarkStates = markStates(target, yoke, states)
   const hideMeasures = showMeasures(target, yoke)

@@ -30,7 +30,7 @@ export interface YokeView {
   readonly media: MediaAdapter | undefined
   readonly snapshot: MediaSnapshot
   readonly fault: Fault | undefined
-  readonly signal: AbortSignal
+  readonly disposed: boolean
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
   readonly scopes: Set<Scope>

@@ -55,7 +55,9 @@ export class Yoke extends EventTarget implements YokeView {
   readonly commands = new Map<string, AuthorCommand>()
   readonly authorValues = new Map<string, AuthorValue>()
   readonly scopes = new Set<Scope>()
-  readonly #life = new AbortController()
+  /** Made when someone asks for it: most players live without. */
+  #life: AbortController | undefined
+  #disposed = false
   #states: StatesView | undefined
   #values: ValuesView | undefined
   #measures: MeasuresView | undefined
@@ -76,7 +78,7 @@ export class Yoke extends EventTarget implements YokeView {
     for (const [name, command] of Object.entries(options.commands ?? {})) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(options.values ?? {})) this.defineValue(name, value)
     if (options.signal?.aborted) this.dispose()
-    else options.signal?.addEventListener('abort', () => this.dispose(), { signal: this.#life.signal })
+    else options.signal?.addEventListener('abort', () => this.dispose(), { signal: this.signal })
   }
 
   /** The media that plays, or `undefined` before there is one. Its members fail as HTML says. */
@@ -107,8 +109,15 @@ export class Yoke extends EventTarget implements YokeView {
     return this.#snapshot
   }
 
+  /** Whether the yoke has been disposed of. */
+  get disposed(): boolean {
+    return this.#disposed
+  }
+
   /** Aborts when the yoke is disposed of; hang what belongs to it on this. */
   get signal(): AbortSignal {
+    this.#life ??= new AbortController()
+    if (this.#disposed) this.#life.abort()
     return this.#life.signal
   }
 
@@ -122,7 +131,7 @@ export class Yoke extends EventTarget implements YokeView {
    * it away: the controls then say that nothing is known.
    */
   attach(media: MediaAdapter | undefined): void {
-    if (this.#life.signal.aborted) return
+    if (this.#disposed) return
     this.#release?.()
     this.#media = media
     this.#fault = undefined
@@ -253,8 +262,9 @@ export class Yoke extends EventTarget implements YokeView {
 
   /** Releases every control, listener and timer. The media is left as it is. Twice is harmless. */
   dispose(): void {
-    if (this.#life.signal.aborted) return
-    this.#life.abort()
+    if (this.#disposed) return
+    this.#disposed = true
+    this.#life?.abort()
     for (const scope of [...this.scopes]) scope.release()
     this.#release?.()
     clearTimeout(this.#tick)
@@ -343,7 +353,7 @@ export class Yoke extends EventTarget implements YokeView {
   }
 
   #refresh(eventType?: MediaEventType): void {
-    if (this.#life.signal.aborted) return
+    if (this.#disposed) return
     if (this.#media) {
       const seen = readSnapshot(this.#media, this.#snapshot, eventType)
       const target = this.#seeker?.target

@@ -39,7 +39,7 @@ export const coupleWhen = (element: HTMLElement, yoke: YokeView): Coupling | und
   const show = (shown: boolean): void => {
     if (shown) element.hidden = false
     // After everything else has been shown, so that focus finds the control that comes in this one's place.
-    else queueMicrotask(() => holds(yoke) || yoke.signal.aborted || hide(element))
+    else queueMicrotask(() => holds(yoke) || yoke.disposed || hide(element))
   }
   element.hidden = !holds(yoke)
   return { release: yoke.subscribe(holds, show) }

@@ -11,15 +11,14 @@ import { type Effect, planCommand } from '../core/playback/plan.ts'
 import { initialSnapshot, type MediaSnapshot, readSnapshot } from '../core/playback/snapshot.ts'
 import { STATES, type StateName } from '../core/playback/states.ts'
 import { MEASURES, type MeasureName, VALUES, type ValueName } from '../core/playback/values.ts'
-import { wholeSeconds } from '../core/time/clock.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
-import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
 import { type CamelCase, createView } from './names.ts'
 import { faultOfError, faultOfPlay } from './playback-faults.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
 import type { AuthorCommand, AuthorValue, Scope, YokeView } from './surface.ts'
+import { Ticker } from './ticker.ts'
 
 /** How a command ended. `run` never rejects. */
 export type RunResult = Result<void>
@@ -42,11 +41,6 @@ interface Subscription {
   check(): void
 }
 
-/** A timer never lasts less than this, in seconds, however fast the playback. */
-const SHORTEST_TICK = 0.05
-/** When to look again after time has begun to run, in seconds: engines start a little after they say so. */
-const LOOKS = [0.06, 0.14, 0.3, 0.6]
-
 /**
  * Couples one media to any number of controls. The media owns the state; a yoke observes it, derives from it, and
  * runs commands on it. Fires the media's own events, `yoke-command` and `yoke-fault`.
@@ -66,12 +60,10 @@ export class Yoke extends EventTarget implements YokeView {
   #media: MediaAdapter | undefined
   #seeker: Seeker | undefined
   #release: (() => void) | undefined
-  #tick: ReturnType<typeof setTimeout> | undefined
+  readonly #ticker = new Ticker(() => this.#refresh())
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
   #checkIsDue = false
-  /** When time began to run, by the page's clock in seconds. */
-  #runsSince: number | undefined
 
   constructor(options: YokeOptions = {}) {
     super()
@@ -267,7 +259,7 @@ export class Yoke extends EventTarget implements YokeView {
     this.#life?.abort()
     for (const scope of [...this.scopes]) scope.release()
     this.#release?.()
-    clearTimeout(this.#tick)
+    this.#ticker.stop()
     this.#subscriptions.clear()
     this.#media = undefined
   }
@@ -360,7 +352,7 @@ export class Yoke extends EventTarget implements YokeView {
       this.#snapshot = target === undefined ? seen : { ...seen, currentTime: target }
     }
     this.#check()
-    this.#scheduleTick()
+    this.#ticker.follow(this.#snapshot)
   }
 
   /** Once for all controls that come or go in one go. */
@@ -376,20 +368,6 @@ export class Yoke extends EventTarget implements YokeView {
   #check(): void {
     for (const subscription of [...this.#subscriptions]) subscription.check()
   }
-
-  /** A clock changes once a second, at its own moment: not at the media's four times. */
-  #scheduleTick(): void {
-    clearTimeout(this.#tick)
-    const now = performance.now() / 1000
-    this.#runsSince = STATES.playing(this.#snapshot) ? (this.#runsSince ?? now) : undefined
-    if (this.#runsSince === undefined || this.#snapshot.scrubbing) return
-    const { currentTime, playbackRate } = this.#snapshot
-    const nextSecond = (wholeSeconds(currentTime) + 1 - currentTime) / Math.max(playbackRate, 0.01)
-    const elapsed = now - this.#runsSince
-    const nextLook = (LOOKS.find(look => look > elapsed) ?? Number.POSITIVE_INFINITY) - elapsed
-    const wait = Math.min(nextSecond, nextLook)
-    this.#tick = setTimeout(() => this.#refresh(), Math.max(wait, SHORTEST_TICK) * 1000)
-  }
 }
 
 const nameTaken = (kind: string, name: string): Fault =>
@@ -402,21 +380,4 @@ const nameTaken = (kind: string, name: string): Fault =>
 /** Where the platform knows `using`, a yoke can be disposed of by it. */
 if (typeof Symbol.dispose === 'symbol') {
   Object.defineProperty(Yoke.prototype, Symbol.dispose, { value: Yoke.prototype.dispose, configurable: true })
-}
-
-const isMediaElement = (source: object): source is HTMLMediaElement =>
-  typeof HTMLMediaElement !== 'undefined' && source instanceof HTMLMediaElement
-
-/**
- * Couples a media element, or any media adapter, to controls. Disposing of the yoke also disposes of the adapter that
- * was made here for an element; an adapter of yours is yours.
- */
-export const createYoke = (source: HTMLMediaElement | MediaAdapter, options: YokeOptions = {}): Yoke => {
-  const yoke = new Yoke(options)
-  if (isMediaElement(source)) {
-    const adapter = new MediaElementAdapter(source)
-    yoke.signal.addEventListener('abort', () => adapter.dispose())
-    yoke.attach(adapter)
-  } else yoke.attach(source)
-  return yoke
 }

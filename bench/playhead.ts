@@ -80,7 +80,11 @@ const watch = async (): Promise<{ errors: number[]; steps: number[]; still: numb
 export const measurePlayhead = async (page: EnginePage, server: TestServer): Promise<Playhead> => {
   await page.goto(server.page('/playhead', playingPage('wired')))
   await page.run(async () => {
-    while (!(globalThis as { isSetUp?: boolean }).isSetUp || document.querySelector('video')?.readyState !== 4) {
+    while (
+      !(globalThis as { isSetUp?: boolean }).isSetUp ||
+      document.querySelector('video')?.readyState !== 4 ||
+      !document.querySelector('.handle')?.getAnimations().length
+    ) {
       await new Promise(resolve => setTimeout(resolve, 20))
     }
   })

@@ -188,12 +188,12 @@ const openWebKit = async (): Promise<EnginePage> => {
     engine: 'webkit',
     goto: async url => void (await send('POST', `${at}/url`, { url })),
     run: async (action, ...args) => {
-      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ error: String(error) + ' ' + String(error?.stack ?? '') }))`
-      const { value, error } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
+      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ thrown: String(error) + ' ' + String(error?.stack ?? '') }))`
+      const { value, thrown } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
         value: never
-        error?: string
+        thrown?: string
       }
-      if (error !== undefined) throw new Error(error)
+      if (thrown !== undefined) throw new Error(thrown)
       return value
     },
     move: async (x, y) =>

@@ -1,5 +1,5 @@
 /**
- * A player's controls as a good practitioner writes them by hand: plain listeners, correct behaviour, no library.
+ * A player's controls as a good front-end developer writes them by hand: plain listeners, correct behaviour, no library.
  * Frozen: it is what the bars are measured against.
  */
 const clock = seconds => {

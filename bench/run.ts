@@ -122,8 +122,7 @@ const benchPlayhead = async (engines: readonly EngineName[], server: TestServer)
   const rows: (string | number)[][] = []
   for (const engine of engines) {
     const page = await openEngine(engine)
-    const { median, high, frames, still, step } = await measurePlayhead(page, server)
-    await page.close()
+    const { median, high, frames, still, step } = await measurePlayhead(page, server).finally(page.close)
     rows.push([engine, median, high, step, String(frames), `${(still * 100).toFixed(0)} %`])
   }
   table(

@@ -7,6 +7,14 @@ export { MEDIA_EVENTS, ObservableMedia } from '../media/adapter.ts'
 export { adaptMediaElement } from '../media/html/media-element.ts'
 export { createYoke } from './create-yoke.ts'
 export { YokeCommandEvent, YokeFaultEvent } from './events.ts'
-export type { AuthorCommand, AuthorValue, PlainValue, YokeView } from './surface.ts'
+export type {
+  AuthorCommand,
+  AuthorValue,
+  MeasuresView,
+  PlainValue,
+  StatesView,
+  ValuesView,
+  YokeView
+} from './surface.ts'
 export type { RunResult, YokeOptions } from './yoke.ts'
 export { Yoke } from './yoke.ts'

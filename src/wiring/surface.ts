@@ -1,7 +1,19 @@
 import type { Fault } from '../core/fault.ts'
 import type { CommandValue } from '../core/playback/commands.ts'
 import type { MediaSnapshot } from '../core/playback/snapshot.ts'
+import type { StateName } from '../core/playback/states.ts'
+import type { MeasureName, VALUES, ValueName } from '../core/playback/values.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
+import type { CamelCase } from './names.ts'
+
+/** Yes/no conditions, by their names in camel case. */
+export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
+
+/** What can be read, by name in camel case. Times are seconds; `undefined` is not known yet. */
+export type ValuesView = { readonly [Name in ValueName as CamelCase<Name>]: ReturnType<(typeof VALUES)[Name]> }
+
+/** Live numbers from 0 to 1. */
+export type MeasuresView = Readonly<Record<MeasureName, number>>
 
 /** What a value of an author's own may be. `undefined` is shown as not known. */
 export type PlainValue = string | number | boolean | undefined
@@ -29,6 +41,9 @@ export interface Scope {
 export interface YokeView {
   readonly media: MediaAdapter | undefined
   readonly snapshot: MediaSnapshot
+  readonly states: StatesView
+  readonly values: ValuesView
+  readonly measures: MeasuresView
   readonly fault: Fault | undefined
   readonly disposed: boolean
   readonly commands: ReadonlyMap<string, AuthorCommand>

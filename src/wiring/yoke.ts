@@ -9,15 +9,15 @@ import {
 } from '../core/playback/commands.ts'
 import { type Effect, planCommand } from '../core/playback/plan.ts'
 import { initialSnapshot, type MediaSnapshot, readSnapshot } from '../core/playback/snapshot.ts'
-import { STATES, type StateName } from '../core/playback/states.ts'
-import { MEASURES, type MeasureName, VALUES, type ValueName } from '../core/playback/values.ts'
+import { STATES } from '../core/playback/states.ts'
+import { MEASURES, VALUES } from '../core/playback/values.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
-import { type CamelCase, createView } from './names.ts'
+import { createView } from './names.ts'
 import { faultOfError, faultOfPlay } from './playback-faults.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
-import type { AuthorCommand, AuthorValue, Scope, YokeView } from './surface.ts'
+import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView, YokeView } from './surface.ts'
 import { Ticker } from './ticker.ts'
 
 /** How a command ended. `run` never rejects. */
@@ -32,10 +32,6 @@ export interface YokeOptions {
   /** Values of your own, by name; in markup `data-yoke-value="name"`. */
   readonly values?: Readonly<Record<string, AuthorValue>>
 }
-
-type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
-type ValuesView = { readonly [Name in ValueName as CamelCase<Name>]: ReturnType<(typeof VALUES)[Name]> }
-type MeasuresView = Readonly<Record<MeasureName, number>>
 
 interface Subscription {
   check(): void

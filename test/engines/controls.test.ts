@@ -197,6 +197,24 @@ describe('a slip of the pen', () => {
   })
 })
 
+it('a fault that nobody handles is one line on the console, with the element', async () => {
+  const listen = `<script>
+    addEventListener('yoke-fault', event => event.stopImmediatePropagation(), true)
+    globalThis.kept = []
+    console.warn = (text, element) => kept.push(text + ' @' + element?.id)
+  </script>`
+  // Before the page's own listener, which would keep it off the console.
+  await person.mount(`<main></main>`, { head: listen })
+  await person.page.run((markup: string) => {
+    const main = document.querySelector('main')
+    if (main) main.innerHTML = markup
+  }, playerWith('<button type="button" id="slip" command="--play-puase">x</button>'))
+  await person.until('the line', () => (globalThis.kept as string[]).length)
+  expect(await person.page.run(() => globalThis.kept)).toEqual([
+    'yokewright command-unknown: There is no command “play-puase”. — did you mean play-pause? @slip'
+  ])
+})
+
 describe('play that the browser refuses', () => {
   it('leaves the label at Play, and says why in plain words', async () => {
     const loud = CLIP.replace('muted ', '')

@@ -7,7 +7,8 @@ import { once } from 'node:events'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, type Page } from 'playwright-core'
+import type { Page } from 'playwright-core'
+import { launchChromium } from '../../test/support/engines.ts'
 import { synthesise } from './sound.ts'
 
 interface ClipPlan {
@@ -184,10 +185,7 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
 }
 
 const wanted = process.argv.slice(2)
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update']
-})
+const browser = await launchChromium()
 const page = await browser.newPage()
 for (const plan of PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await make(page, plan)
 await browser.close()

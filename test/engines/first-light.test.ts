@@ -25,12 +25,19 @@ const atRest = (): Promise<void> =>
   })
 
 /** The frame on the picture is the one of this second, or its neighbour: a boundary belongs to either. */
-const expectFrameAt = async (seconds: number): Promise<void> => {
-  const frame = await person.page.run(readFrameNumber, 'video')
-  expect(
-    Math.abs(frame - Math.floor(seconds * FRAMES_PER_SECOND + 0.01)),
-    `frame ${frame} at ${seconds} s`
-  ).toBeLessThanOrEqual(1)
+const expectFrameAt = (seconds: number): Promise<void> => {
+  const wanted = Math.floor(seconds * FRAMES_PER_SECOND + 0.01)
+  return person.until(
+    `frame ${wanted}`,
+    (source: string, frame: number) => {
+      const read = new Function(`const __name = named => named; return (${source})`)() as (
+        selector: string
+      ) => number | undefined
+      return Math.abs((read('video') ?? Number.POSITIVE_INFINITY) - frame) <= 1
+    },
+    String(readFrameNumber),
+    wanted
+  )
 }
 
 const currentTime = (): Promise<number> =>

@@ -121,8 +121,11 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
 export const CLIP =
   '<video muted playsinline preload="auto" width="300" height="300" src="/media/tide-clock.webm"></video>'
 
-/** Runs in a page: the number of the frame that a video shows, from the strip of squares in its bottom left corner. */
-export const readFrameNumber = (selector: string): number => {
+/**
+ * Runs in a page: the number of the frame that a video shows, from the strip of squares in its bottom left corner;
+ * `undefined` while there is no picture with such a strip.
+ */
+export const readFrameNumber = (selector: string): number | undefined => {
   const video = document.querySelector<HTMLVideoElement>(selector)
   if (!video) throw new Error(`there is no ${selector}`)
   const canvas = document.createElement('canvas')
@@ -136,6 +139,5 @@ export const readFrameNumber = (selector: string): number => {
   })
   const number = bits.slice(2, 15).reduce((sum, bit) => sum * 2 + bit, 0)
   const parity = bits.slice(2, 15).reduce((sum, bit) => sum ^ bit, 0)
-  if (bits[0] !== 1 || bits[1] !== 0 || bits[15] !== parity) throw new Error(`no frame mark: ${bits.join('')}`)
-  return number
+  return bits[0] === 1 && bits[1] === 0 && bits[15] === parity ? number : undefined
 }

@@ -3,12 +3,7 @@
  * install. What stays missing is named, and left out of the run.
  */
 import { spawnSync } from 'node:child_process'
-import { ENGINES, findProgram, REQUIREMENTS } from '../test/support/engine-list.ts'
-
-const missingPackages = (): readonly string[] =>
-  ENGINES.flatMap(engine =>
-    REQUIREMENTS[engine].filter(({ program }) => !findProgram(program)).map(({ debian }) => debian)
-  )
+import { ENGINES, findProgram, lackingFor } from '../test/support/engine-list.ts'
 
 const install = (packages: readonly string[]): void => {
   console.log(`Installing ${packages.join(' ')} …`)
@@ -19,13 +14,11 @@ const install = (packages: readonly string[]): void => {
   apt('install', '-y', '-qq', '--no-install-recommends', ...packages)
 }
 
-const missing = missingPackages()
+const missing = ENGINES.flatMap(lackingFor)
 const canInstall = process.getuid?.() === 0 && findProgram('apt-get') !== undefined
 if (missing.length > 0 && canInstall) install(missing)
 
 for (const engine of ENGINES) {
-  const lacking = REQUIREMENTS[engine].filter(({ program }) => !findProgram(program))
-  if (lacking.length === 0) continue
-  const packages = lacking.map(({ debian }) => debian).join(' ')
-  console.log(`LEFT OUT: ${engine}. To run it too: apt-get install ${packages}`)
+  const lacking = lackingFor(engine)
+  if (lacking.length > 0) console.log(`LEFT OUT: ${engine}. To run it too: apt-get install ${lacking.join(' ')}`)
 }

@@ -93,6 +93,11 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
       const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}${head}${LIBRARY}${script}<body>${html}`
       await page.goto(server.page(`/trial-${pages}`, document, headers))
       await until('the library', () => customElements.get('yoke-player'))
+      // What is in view is coupled with the first frame that is drawn.
+      await page.run(
+        () =>
+          new Promise<void>(resolve => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve))))
+      )
     },
     async click(selector) {
       const { x, y, width, height } = await box(selector)

@@ -128,7 +128,6 @@ export class Yoke extends EventTarget implements YokeView {
     this.#release = () => unobserve?.()
     this.#snapshot = initialSnapshot
     this.#refresh()
-    if (media?.error) this.#mediaFailed()
   }
 
   /**
@@ -324,15 +323,16 @@ export class Yoke extends EventTarget implements YokeView {
     }
     if (type === 'playing') this.#fault = undefined
     this.#refresh(type)
-    if (type === 'error') this.#mediaFailed()
     this.dispatchEvent(new Event(type))
   }
 
   #mediaFailed(): void {
     if (!this.#media?.error) return
-    this.#fault = faultOfError(this.#media.error, this.#media.currentSrc)
+    const reason = faultOfError(this.#media.error, this.#media.currentSrc)
+    this.#fault = reason
     this.#check()
-    this.raise(this.#fault)
+    // A media may have failed before its player came: told after the player is where its page can hear it.
+    queueMicrotask(() => this.#disposed || this.raise(reason))
   }
 
   #setScrubbing(scrubbing: boolean): void {
@@ -342,6 +342,7 @@ export class Yoke extends EventTarget implements YokeView {
 
   #refresh(eventType?: MediaEventType): void {
     if (this.#disposed) return
+    const failedBefore = this.#snapshot.error !== undefined
     if (this.#media) {
       const seen = readSnapshot(this.#media, this.#snapshot, eventType)
       const target = this.#seeker?.target
@@ -349,6 +350,8 @@ export class Yoke extends EventTarget implements YokeView {
     }
     this.#check()
     this.#ticker.follow(this.#snapshot)
+    // An engine sets its error before it tells of it: the fault comes with the state, and once.
+    if (this.#snapshot.error && !failedBefore) this.#mediaFailed()
   }
 
   /** Once for all controls that come or go in one go. */

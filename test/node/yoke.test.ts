@@ -88,9 +88,10 @@ describe('a yoke', () => {
     expect(faults).toEqual([])
   })
 
-  it('a media that fails is one fault, with its address', () => {
+  it('a media that fails is one fault, with its address', async () => {
     media.fail(4, '')
     clock.advance(0.1)
+    await Promise.resolve()
     expect(yoke.states.failed).toBe(true)
     expect(faults).toHaveLength(1)
     expect(faults[0]).toMatchObject({ code: 'media-failed', message: expect.stringContaining('simulated:media') })

@@ -8,6 +8,8 @@ import { PlaybackWatch } from './playback-watch.ts'
 const NETWORK_NO_SOURCE = 3
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
+/** How long an element may be between two sources, in milliseconds. */
+const CONFIRMATION_DELAY = 100
 const HAVE_FUTURE_DATA = 3
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
@@ -25,6 +27,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   /** `ended` has been told since the end was reached, by the engine or in its stead. */
   #toldEnd = false
   #disposed = false
+  #confirmation: ReturnType<typeof setTimeout> | undefined
   /** What `muted` was when the rate was set; WebKit clears it. */
   #mutedBeforeRate: boolean | undefined
 
@@ -35,7 +38,10 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
     // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
     for (const type of MEDIA_EVENTS) element.addEventListener(type, this, true)
-    if (element.networkState === NETWORK_NO_SOURCE && element.querySelector('source')) this.#sourcesFailed = true
+    // They may all have failed before; or the element may be between two of them just now.
+    if (element.networkState === NETWORK_NO_SOURCE && element.querySelector('source')) {
+      this.#confirmation = setTimeout(() => this.#confirmNoSource(), CONFIRMATION_DELAY)
+    }
   }
 
   get currentSrc(): string {
@@ -138,6 +144,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   dispose(): void {
     this.#disposed = true
+    clearTimeout(this.#confirmation)
     for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, true)
     this.#settle(request => request.interrupted())
     this.#watch.stop()
@@ -164,7 +171,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     switch (type) {
       case 'emptied':
       case 'loadstart':
-        this.#sourcesFailed = false
+        // An event of the loading that has failed meanwhile changes nothing.
+        this.#sourcesFailed &&= this.element.networkState === NETWORK_NO_SOURCE
         this.#toldEnd = false
         this.#watch.interrupt()
         break
@@ -211,13 +219,13 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #sourceFailed(source: EventTarget | null): void {
     if (source !== [...this.element.querySelectorAll('source')].at(-1)) return
     // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
-    queueMicrotask(() => {
-      if (this.#disposed) return
-      if (this.element.networkState === NETWORK_NO_SOURCE && !this.#sourcesFailed) {
-        this.#sourcesFailed = true
-        this.#tell('error')
-      }
-    })
+    queueMicrotask(() => this.#confirmNoSource())
+  }
+
+  #confirmNoSource(): void {
+    if (this.#disposed || this.#sourcesFailed || this.element.networkState !== NETWORK_NO_SOURCE) return
+    this.#sourcesFailed = true
+    this.#tell('error')
   }
 
   #settle(how: (request: PlayRequest) => void): void {

@@ -7,6 +7,8 @@ export { MEDIA_EVENTS, ObservableMedia } from '../media/adapter.ts'
 export { adaptMediaElement } from '../media/html/media-element.ts'
 export { createYoke } from './create-yoke.ts'
 export { YokeCommandEvent, YokeFaultEvent } from './events.ts'
+export type { RunResult } from './runner.ts'
+export type { YokeConduct, YokeSettings } from './settings.ts'
 export type {
   AuthorCommand,
   AuthorValue,
@@ -16,5 +18,5 @@ export type {
   ValuesView,
   YokeView
 } from './surface.ts'
-export type { RunResult, YokeOptions } from './yoke.ts'
+export type { YokeOptions } from './yoke.ts'
 export { Yoke } from './yoke.ts'

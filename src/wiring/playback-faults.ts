@@ -1,4 +1,5 @@
 import { type Fault, fault } from '../core/fault.ts'
+import type { Presentation } from '../core/playback/plan.ts'
 import type { MediaErrorLike } from '../core/playback/snapshot.ts'
 
 /** Why a play request was refused, in plain words. */
@@ -27,6 +28,15 @@ export const faultOfPlay = (cause: unknown): Fault => {
     cause
   )
 }
+
+/** Why the screen or a floating window was refused, in plain words. */
+export const faultOfPresentation = (kind: Presentation, cause: unknown): Fault =>
+  fault(
+    `${kind}-refused`,
+    `The browser refused ${kind === 'fullscreen' ? 'the whole screen' : 'a floating window'}: ${(cause as Error | undefined)?.message || 'it gave no reason'}`,
+    'ask for it in answer to a press of the viewer; in an iframe, write allow="fullscreen; picture-in-picture"',
+    cause
+  )
 
 /** HTML's error codes in plain words (HTML, "Error codes"). */
 const REASONS: Readonly<Record<number, string>> = {

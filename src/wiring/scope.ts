@@ -74,6 +74,7 @@ export const bindScope = (
     target,
     release: () => {
       if (!yoke.scopes.delete(scope)) return
+      yoke.settle()
       leave()
       unmarkStates()
       hideMeasures()
@@ -81,6 +82,7 @@ export const bindScope = (
   }
   // Known before anything is coupled, so that the faults of its markup are heard here.
   yoke.scopes.add(scope)
+  yoke.settle()
   leave = treeOf(root).join(root, yoke, lazily)
   return scope.release
 }

@@ -1,10 +1,11 @@
 import type { Fault } from '../core/fault.ts'
 import type { CommandValue } from '../core/playback/commands.ts'
-import type { MediaSnapshot } from '../core/playback/snapshot.ts'
+import type { MediaSnapshot, Surroundings } from '../core/playback/snapshot.ts'
 import type { StateName } from '../core/playback/states.ts'
 import type { MeasureName, VALUES, ValueName } from '../core/playback/values.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { CamelCase } from './names.ts'
+import type { YokeConduct } from './settings.ts'
 
 /** Yes/no conditions, by their names in camel case. */
 export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
@@ -46,6 +47,9 @@ export interface YokeView {
   readonly measures: MeasuresView
   readonly fault: Fault | undefined
   readonly disposed: boolean
+  readonly conduct: YokeConduct
+  /** See `Yoke.container`. */
+  readonly container: Element | undefined
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
   readonly scopes: Set<Scope>
@@ -65,6 +69,14 @@ export interface YokeView {
   endScrub(): void
   /** See `Yoke.refresh`. */
   refresh(): void
+  /** See `Yoke.wake`. */
+  wake(awake?: boolean): void
+  /** See `Yoke.surround`. */
+  surround(changed: Partial<Surroundings>): void
+  /** See `Yoke.settle`. */
+  settle(): void
+  /** See `Yoke.canRun`. */
+  canRun(name: string): boolean
 }
 
 /** What couples one attribute of one element. */

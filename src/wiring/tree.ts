@@ -1,5 +1,7 @@
 import { clickCommand } from './couplings/command-button.ts'
 import { COUPLED_SELECTOR, COUPLES, isOutsideReference, OUTSIDE_SELECTOR, targetOf } from './couplings/couples.ts'
+import { pressKey } from './keys.ts'
+import { buttonUnder, clickPicture } from './picture.ts'
 import { registerScope, scopeAround, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
 import { adoptStyles } from './styles.ts'
 import type { Coupling, YokeView } from './surface.ts'
@@ -7,7 +9,16 @@ import { whenNear } from './when-near.ts'
 import { measureAnew } from './while-seen.ts'
 
 /** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
-const COUPLED_EVENTS = ['input', 'change', 'keydown', 'pointerdown', 'focusin', 'focusout'] as const
+const COUPLED_EVENTS = [
+  'input',
+  'change',
+  'keydown',
+  'pointerdown',
+  'pointermove',
+  'pointerout',
+  'focusin',
+  'focusout'
+] as const
 
 const WATCHED_ATTRIBUTES = [
   'command',
@@ -31,6 +42,9 @@ const trees = new WeakMap<Node, Tree>()
 
 const isElement = (node: Node): node is Element => node.nodeType === Node.ELEMENT_NODE
 
+/** The media itself is no layer: it lies beneath. */
+const isPlainMedia = (event: Event): boolean => event.composedPath()[0] instanceof HTMLMediaElement
+
 const withDescendants = (node: Node): HTMLElement[] => {
   const found = [...(node as ParentNode).querySelectorAll<HTMLElement>(COUPLED_SELECTOR)]
   return isElement(node) && node.matches(COUPLED_SELECTOR) ? [node as HTMLElement, ...found] : found
@@ -50,6 +64,8 @@ class Tree {
   readonly #waiting = new Set<HTMLElement>()
   readonly #observer = new MutationObserver(records => this.#follow(records))
   #life: AbortController | undefined
+  /** What pointed last: not every engine says so with a click. */
+  #pointerType = ''
 
   constructor(root: Node) {
     this.#root = root
@@ -107,7 +123,11 @@ class Tree {
     const pass = (event: Event): void => this.#pass(event)
     for (const type of COUPLED_EVENTS)
       this.#root.addEventListener(type, pass, { signal, capture: true, passive: type !== 'keydown' })
-    this.#root.addEventListener('click', event => this.#click(event), { signal, capture: true })
+    this.#root.addEventListener('click', event => this.#click(event as MouseEvent), { signal, capture: true })
+    // On their way up, so that whatever stands in the player comes first.
+    for (const type of ['click', 'dblclick'])
+      this.#root.addEventListener(type, event => this.#clickPicture(event as MouseEvent), { signal })
+    this.#root.addEventListener('keydown', event => this.#pressKey(event as KeyboardEvent), { signal })
     this.#root.addEventListener('reset', () => queueMicrotask(() => this.#setRight()), { signal })
     // A browser may put old values into form fields when it comes back to a page.
     globalThis.addEventListener?.('pageshow', () => this.#setRight(), { signal })
@@ -201,16 +221,43 @@ class Tree {
 
   #pass(event: Event): void {
     if (!(event.target instanceof Element)) return
-    this.#wake(scopeAround(event.target))
-    const coupled = this.#coupled.get(event.target)
+    if (event.type === 'pointerdown') this.#pointerType = (event as PointerEvent).pointerType
+    if (event.type !== 'pointerout') this.#wake(scopeAround(event.target))
+    const coupled =
+      this.#coupled.get(event.target) ?? this.#coupled.get(event.target.closest('[command]') ?? event.target)
     for (const coupling of coupled?.couplings ?? []) coupling.handle?.(event)
   }
 
-  #click(event: Event): void {
+  #click(event: MouseEvent): void {
     const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
     if (button) this.#wake(scopeAround(button))
     const coupled = button ? this.#coupled.get(button) : undefined
     if (button && coupled) clickCommand(button as HTMLElement, coupled.yoke)
+    else if (!button) this.#clickThrough(event)
+  }
+
+  /** A layer over a control does not kill it: a click on a layer without a use of its own is the control's. */
+  #clickThrough(event: MouseEvent): void {
+    if (!event.isTrusted || !(event.target instanceof Element) || event.target.shadowRoot) return
+    const scope = scopeAround(event.target)
+    if (!scope || isPlainMedia(event)) return
+    const { shadowRoot } = scope as Partial<Element>
+    const button = buttonUnder(event, scope, [...(shadowRoot ? [shadowRoot] : []), this.#root as Document | ShadowRoot])
+    if (!button || scopeAround(button) === undefined) return
+    event.preventDefault()
+    event.stopPropagation()
+    button.focus({ preventScroll: true })
+    button.click()
+  }
+
+  #clickPicture(event: MouseEvent): void {
+    const yoke = event.target instanceof Element ? yokeAround(event.target) : undefined
+    if (yoke) clickPicture(event, yoke, (event as PointerEvent).pointerType || this.#pointerType)
+  }
+
+  #pressKey(event: KeyboardEvent): void {
+    const yoke = event.target instanceof Element ? yokeAround(event.target) : undefined
+    if (yoke) pressKey(event, yoke)
   }
 
   #setRight(): void {

@@ -1,30 +1,27 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../core/fault.ts'
+import { type Fault, fault, refuse } from '../core/fault.ts'
 import { nearestName } from '../core/nearest-name.ts'
-import {
-  COMMAND_NAMES,
-  type CommandName,
-  type CommandValue,
-  isCommandName,
-  tryReadCommand
-} from '../core/playback/commands.ts'
-import { type Effect, planCommand } from '../core/playback/plan.ts'
-import { initialSnapshot, type MediaSnapshot, readSnapshot } from '../core/playback/snapshot.ts'
+import { availabilityOf } from '../core/playback/availability.ts'
+import { COMMAND_NAMES, type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
+import type { Presentation } from '../core/playback/plan.ts'
+import { initialSnapshot, type MediaSnapshot, readSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
+import type { PresentationPort } from '../media/presentation.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
+import { IdleWatch } from './idle.ts'
 import { createView } from './names.ts'
-import { faultOfError, faultOfPlay } from './playback-faults.ts'
+import { faultOfError } from './playback-faults.ts'
+import { Presentations } from './presentations.ts'
+import { type CommandHost, type RunResult, runCommand } from './runner.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
-import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView, YokeView } from './surface.ts'
+import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type YokeSettings } from './settings.ts'
+import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
 
-/** How a command ended. `run` never rejects. */
-export type RunResult = Result<void>
-
 /** What a yoke may be given at its making. */
-export interface YokeOptions {
+export interface YokeOptions extends YokeSettings {
   /** Disposes of the yoke when it aborts. */
   readonly signal?: AbortSignal
   /** Commands of your own, by name without dashes; in markup `command="--name"`. */
@@ -41,7 +38,7 @@ interface Subscription {
  * Couples one media to any number of controls. The media owns the state; a yoke observes it, derives from it, and
  * runs commands on it. Fires the media's own events, `yoke-command` and `yoke-fault`.
  */
-export class Yoke extends EventTarget implements YokeView {
+export class Yoke extends EventTarget implements CommandHost {
   readonly commands = new Map<string, AuthorCommand>()
   readonly authorValues = new Map<string, AuthorValue>()
   readonly scopes = new Set<Scope>()
@@ -51,12 +48,15 @@ export class Yoke extends EventTarget implements YokeView {
   #states: StatesView | undefined
   #values: ValuesView | undefined
   #measures: MeasuresView | undefined
+  #conduct: YokeConduct = DEFAULT_CONDUCT
   readonly #subscriptions = new Set<Subscription>()
   #snapshot: MediaSnapshot = initialSnapshot
   #media: MediaAdapter | undefined
   #seeker: Seeker | undefined
   #release: (() => void) | undefined
-  readonly #ticker = new Ticker(() => this.#refresh())
+  readonly #ticker = new Ticker(() => this.refresh())
+  readonly #presentations = new Presentations(changed => this.surround(changed))
+  readonly #idle = new IdleWatch(this)
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
   #checkIsDue = false
@@ -65,6 +65,7 @@ export class Yoke extends EventTarget implements YokeView {
     super()
     for (const [name, command] of Object.entries(options.commands ?? {})) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(options.values ?? {})) this.defineValue(name, value)
+    this.configure(options)
     if (options.signal?.aborted) this.dispose()
     else options.signal?.addEventListener('abort', () => this.dispose(), { signal: this.signal })
   }
@@ -97,6 +98,11 @@ export class Yoke extends EventTarget implements YokeView {
     return this.#snapshot
   }
 
+  /** How this yoke behaves: its settings, with what was left out filled in. */
+  get conduct(): YokeConduct {
+    return this.#conduct
+  }
+
   /** Whether the yoke has been disposed of. */
   get disposed(): boolean {
     return this.#disposed
@@ -114,6 +120,23 @@ export class Yoke extends EventTarget implements YokeView {
     return this.#fault
   }
 
+  /** The element that fills the screen: the one that was given, else the scope that holds the media. */
+  get container(): Element | undefined {
+    const { container } = this.#conduct
+    if (container) return container
+    const targets = [...this.scopes].map(scope => scope.target)
+    return targets.find(target => target.querySelector('video, audio')) ?? targets[0]
+  }
+
+  /** Changes settings; what is left out stays as it is. A setting that cannot be read is a fault and changes nothing. */
+  configure(settings: YokeSettings): void {
+    this.#conduct = mergeConduct(this.#conduct, settings)
+    const surroundings = readSurroundings(settings)
+    if (surroundings.ok) this.surround(surroundings.value)
+    else this.raise(surroundings.fault)
+    this.settle()
+  }
+
   /**
    * Puts a media under this yoke's controls, in place of the one before, which is left as it is. `undefined` takes
    * it away: the controls then say that nothing is known.
@@ -124,38 +147,23 @@ export class Yoke extends EventTarget implements YokeView {
     this.#media = media
     this.#fault = undefined
     this.#seeker = media && new Seeker(media)
-    const unobserve = media?.observe(type => this.#hear(type))
-    this.#release = () => unobserve?.()
-    this.#snapshot = initialSnapshot
-    this.#refresh()
+    this.#release = media?.observe(type => this.#hear(type))
+    const { title, moments, playbackRates, frameRate } = this.#snapshot
+    this.#snapshot = { ...initialSnapshot, title, moments, playbackRates, frameRate }
+    this.settle()
+    this.refresh()
   }
 
   /**
    * Runs a command by its name without dashes: one of ours, or one of your own.
-   * `play` resolves when playback has truly begun, the others when the media has been told.
-   * Never rejects; `{ ok: false, fault }` says why not.
+   * `play` resolves when playback has truly begun, full screen when it is there, the others when the media has been
+   * told. Never rejects; `{ ok: false, fault }` says why not.
    */
   async run(name: CommandName | (string & {}), value?: CommandValue, source?: Element): Promise<RunResult> {
-    const targets = [this, ...[...this.scopes].map(scope => scope.target)]
-    if (!dispatchAt(targets, () => new YokeCommandEvent(name, value, source))) {
-      return refuse(
-        fault(
-          'command-prevented',
-          `The command ${name} was refused by the page.`,
-          'a yoke-command listener called preventDefault()'
-        )
-      )
-    }
-    const author = this.commands.get(name)
-    if (author) return this.#runAuthor(name, author, value)
-    if (!isCommandName(name)) return this.raise(this.unknownCommand(name), source)
-    const command = tryReadCommand(name, value)
-    if (!command.ok) return this.raise(command.fault, source)
-    // The time runs on between events: what a command starts from is read now.
-    this.#refresh()
-    const plan = planCommand(command.value, this.#snapshot)
-    if (!plan.ok) return this.raise(plan.fault, source)
-    return this.#perform(name, plan.value)
+    if (dispatchAt(this.#targets(), () => new YokeCommandEvent(name, value, source)))
+      return runCommand(this, name, value, source)
+    const sentence = `The command ${name} was refused by the page.`
+    return refuse(fault('command-prevented', sentence, 'a yoke-command listener called preventDefault()'))
   }
 
   /**
@@ -199,6 +207,11 @@ export class Yoke extends EventTarget implements YokeView {
     this.refresh()
   }
 
+  /** Whether a command is known and could run now, whatever its value. */
+  canRun(name: string): boolean {
+    return isCommandName(name) ? availabilityOf(name, this.#snapshot) === 'now' : this.commands.has(name)
+  }
+
   /** The fault of a command that nobody knows, with the name that was probably meant. */
   unknownCommand(name: string): Fault {
     const nearest = nearestName(name, [...COMMAND_NAMES, ...this.commands.keys()])
@@ -211,8 +224,7 @@ export class Yoke extends EventTarget implements YokeView {
 
   /** Tells a fault as a `yoke-fault` event, and on the console unless a listener prevents that. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault } {
-    const targets = [this, ...[...this.scopes].map(scope => scope.target)]
-    if (dispatchAt(targets, () => new YokeFaultEvent(reason, element))) warn(reason, element)
+    if (dispatchAt(this.#targets(), () => new YokeFaultEvent(reason, element))) warn(reason, element)
     return refuse(reason)
   }
 
@@ -233,18 +245,64 @@ export class Yoke extends EventTarget implements YokeView {
   /** Someone begins to drag a position slider: playback does not move the playhead until {@link endScrub}. */
   beginScrub(): void {
     this.#seeker?.hold(this.#snapshot.currentTime)
-    this.#setScrubbing(true)
+    this.surround({ scrubbing: true })
   }
 
   /** The drag is over: the playhead follows the media again. */
   endScrub(): void {
     this.#seeker?.release()
-    this.#setScrubbing(false)
+    this.surround({ scrubbing: false })
+  }
+
+  /** @internal */
+  seekTo(seconds: number): void {
+    this.#seeker?.seek(seconds)
+  }
+
+  /** @internal */
+  presentation(kind: Presentation): PresentationPort | undefined {
+    return this.#presentations.port(kind)
+  }
+
+  /** @internal */
+  keepFault(reason: Fault): void {
+    this.#fault = reason
+    this.#check()
+  }
+
+  /** Someone is there: what hides while nobody is comes back, or with `false` goes at once. */
+  wake(awake = true): void {
+    if (awake) this.#idle.touch()
+    else this.surround({ idle: true })
+  }
+
+  /** Takes note of what the media itself does not tell. */
+  surround(changed: Partial<Surroundings>): void {
+    const keys = Object.keys(changed) as (keyof Surroundings)[]
+    if (keys.every(key => Object.is(this.#snapshot[key], changed[key]))) return
+    this.#snapshot = { ...this.#snapshot, ...changed }
+    this.refresh()
+  }
+
+  /** To be called when the scopes or the media have changed: finds anew what fills the screen. */
+  settle(): void {
+    if (!this.#disposed) this.#presentations.follow(this.#media, this.container)
   }
 
   /** Reads the media anew and brings everything coupled up to date; for values of your own that changed by themselves. */
-  refresh(): void {
-    this.#refresh()
+  refresh(eventType?: MediaEventType): void {
+    if (this.#disposed) return
+    const failedBefore = this.#snapshot.error !== undefined
+    if (this.#media) {
+      const seen = readSnapshot(this.#media, this.#snapshot, eventType)
+      const target = this.#seeker?.target
+      this.#snapshot = target === undefined ? seen : { ...seen, currentTime: target }
+    }
+    this.#check()
+    this.#ticker.follow(this.#snapshot)
+    this.#idle.follow(this.#snapshot)
+    // An engine sets its error before it tells of it: the fault comes with the state, and once.
+    if (this.#snapshot.error && !failedBefore) this.#mediaFailed()
   }
 
   /** Releases every control, listener and timer. The media is left as it is. Twice is harmless. */
@@ -255,64 +313,14 @@ export class Yoke extends EventTarget implements YokeView {
     for (const scope of [...this.scopes]) scope.release()
     this.#release?.()
     this.#ticker.stop()
+    this.#idle.stop()
+    this.#presentations.stop()
     this.#subscriptions.clear()
     this.#media = undefined
   }
 
-  #runAuthor(name: string, command: AuthorCommand, value: CommandValue | undefined): Promise<RunResult> {
-    return new Promise<void>(resolve => resolve(command(value, this))).then(
-      () => succeed(undefined),
-      cause =>
-        this.raise(
-          fault(
-            'command-failed',
-            `The command ${name} ended in an exception: ${String(cause)}`,
-            'look into the function that was given to defineCommand',
-            cause
-          )
-        )
-    )
-  }
-
-  async #perform(name: string, effects: readonly Effect[]): Promise<RunResult> {
-    const media = this.#media
-    let begun: Promise<void> | undefined
-    try {
-      for (const effect of effects) begun = (media && this.#apply(media, effect)) ?? begun
-    } catch (cause) {
-      return this.raise(
-        fault(
-          'command-failed',
-          `The command ${name} was refused by the media: ${String(cause)}`,
-          'look at the capabilities of the media',
-          cause
-        )
-      )
-    }
-    this.#refresh()
-    try {
-      await begun
-      return succeed(undefined)
-    } catch (cause) {
-      this.#refresh()
-      return this.#playRefused(faultOfPlay(cause))
-    }
-  }
-
-  #apply(media: MediaAdapter, effect: Effect): Promise<void> | undefined {
-    if (effect.do === 'play') return media.play()
-    if (effect.do !== 'set') media.pause()
-    else if (effect.property === 'currentTime') this.#seeker?.seek(effect.to)
-    else Object.assign(media, { [effect.property]: effect.to })
-    return undefined
-  }
-
-  #playRefused(reason: Fault): RunResult {
-    // A play that was taken back is nobody's fault, and a media that failed has told so already.
-    if (reason.code !== 'play-blocked') return refuse(reason)
-    this.#fault = reason
-    this.#check()
-    return this.raise(reason)
+  #targets(): readonly EventTarget[] {
+    return [this, ...new Set([...this.scopes].map(scope => scope.target))]
   }
 
   #hear(type: MediaEventType): void {
@@ -322,36 +330,17 @@ export class Yoke extends EventTarget implements YokeView {
       this.#fault = undefined
     }
     if (type === 'playing') this.#fault = undefined
-    this.#refresh(type)
+    if (type === 'loadedmetadata') this.#presentations.look()
+    this.refresh(type)
     this.dispatchEvent(new Event(type))
   }
 
   #mediaFailed(): void {
     if (!this.#media?.error) return
     const reason = faultOfError(this.#media.error, this.#media.currentSrc)
-    this.#fault = reason
-    this.#check()
+    this.keepFault(reason)
     // A media may have failed before its player came: told after the player is where its page can hear it.
     queueMicrotask(() => this.#disposed || this.raise(reason))
-  }
-
-  #setScrubbing(scrubbing: boolean): void {
-    this.#snapshot = { ...this.#snapshot, scrubbing }
-    this.#refresh()
-  }
-
-  #refresh(eventType?: MediaEventType): void {
-    if (this.#disposed) return
-    const failedBefore = this.#snapshot.error !== undefined
-    if (this.#media) {
-      const seen = readSnapshot(this.#media, this.#snapshot, eventType)
-      const target = this.#seeker?.target
-      this.#snapshot = target === undefined ? seen : { ...seen, currentTime: target }
-    }
-    this.#check()
-    this.#ticker.follow(this.#snapshot)
-    // An engine sets its error before it tells of it: the fault comes with the state, and once.
-    if (this.#snapshot.error && !failedBefore) this.#mediaFailed()
   }
 
   /** Once for all controls that come or go in one go. */

@@ -1,8 +1,8 @@
 import { fault, type Result, refuse, succeed } from '../fault.ts'
 import { type TimeAddress, tryParseOffset, tryParseTimeAddress } from '../time/address.ts'
 
-/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, or a rate. */
-type ValueKind = 'none' | 'time' | 'offset' | 'volume' | 'rate'
+/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, or a number of steps. */
+type ValueKind = 'none' | 'time' | 'offset' | 'volume' | 'change' | 'rate' | 'steps'
 
 /** Every command that this library answers, and what value each takes. */
 export const COMMANDS = {
@@ -14,21 +14,36 @@ export const COMMANDS = {
   stop: 'none',
   /** Goes to the start and plays on. */
   restart: 'none',
+  /** Loads anew what has failed, and goes on where it was. */
+  retry: 'none',
   seek: 'time',
   /** Goes forward, or back with a minus, by seconds. */
   skip: 'offset',
+  /** To the newest that can be had of something live. */
+  'seek-live': 'none',
+  /** Pauses and goes on, or back with a minus, by whole frames. */
+  'step-frame': 'steps',
   'set-volume': 'volume',
+  /** Louder, or softer with a minus, by a share of the whole: `0.05`, `-10%`. */
+  'change-volume': 'change',
   mute: 'none',
   /** Brings sound back: the last volume heard, if the volume was 0. */
   unmute: 'none',
   'toggle-muted': 'none',
   'set-playback-rate': 'rate',
-  'toggle-loop': 'none'
+  /** Faster, or slower with a minus, by places in the list of rates. */
+  'change-playback-rate': 'steps',
+  'toggle-loop': 'none',
+  'request-fullscreen': 'none',
+  'exit-fullscreen': 'none',
+  'toggle-fullscreen': 'none',
+  'request-picture-in-picture': 'none',
+  'exit-picture-in-picture': 'none',
+  'toggle-picture-in-picture': 'none'
 } as const satisfies Record<string, ValueKind>
 
 /** One of the commands. */
 export type CommandName = keyof typeof COMMANDS
-
 type NameOf<Kind extends ValueKind> = {
   [Name in CommandName]: (typeof COMMANDS)[Name] extends Kind ? Name : never
 }[CommandName]
@@ -37,8 +52,8 @@ type NameOf<Kind extends ValueKind> = {
 export type Command =
   | { readonly name: NameOf<'none'> }
   | { readonly name: NameOf<'time'>; readonly to: TimeAddress }
-  /** Seconds; negative goes back. */
-  | { readonly name: NameOf<'offset'>; readonly by: number }
+  /** Seconds, a share of the whole volume, or steps; negative goes back. */
+  | { readonly name: NameOf<'offset' | 'change' | 'steps'>; readonly by: number }
   /** From 0 to 1. */
   | { readonly name: NameOf<'volume'>; readonly volume: number }
   /** 1 is the speed at which it was made. */
@@ -53,8 +68,15 @@ export const isCommandName = (name: string): name is CommandName => Object.hasOw
 /** Every command's name. */
 export const COMMAND_NAMES: readonly CommandName[] = Object.keys(COMMANDS) as CommandName[]
 
-const missing = (name: CommandName, example: string): Result<never> =>
-  refuse(fault('number-unreadable', `The command ${name} needs a value, and none came.`, `write value="${example}"`))
+/** What to write, by the kind of the value that is missing. */
+const EXAMPLES: Readonly<Record<Exclude<ValueKind, 'none'>, string>> = {
+  time: '1:30',
+  offset: '-10',
+  volume: '0.5',
+  change: '-10%',
+  rate: '1.5',
+  steps: '-1'
+}
 
 const unreadable = (name: CommandName, value: CommandValue, hint: string): Result<never> =>
   refuse(fault('number-unreadable', `A number for ${name} was expected, but “${value}” came.`, hint))
@@ -62,41 +84,70 @@ const unreadable = (name: CommandName, value: CommandValue, hint: string): Resul
 const readNumber = (value: CommandValue): number =>
   typeof value === 'string' && value.trim() === '' ? Number.NaN : Number(value)
 
-const readVolume = (value: CommandValue): Result<Command> => {
-  const percent = typeof value === 'string' ? /^\s*(\d+(?:\.\d+)?)\s*%\s*$/.exec(value) : null
-  const volume = percent ? Number(percent[1]) / 100 : readNumber(value)
-  if (volume >= 0 && volume <= 1) return succeed({ name: 'set-volume', volume })
+/** `40%` and `0.4` are the same; anything else is `NaN`. */
+const readShare = (value: CommandValue): number => {
+  const percent = typeof value === 'string' ? /^\s*([+-]?\d+(?:\.\d+)?)\s*%\s*$/.exec(value) : null
+  return percent ? Number(percent[1]) / 100 : readNumber(value)
+}
+
+const readVolume = (name: NameOf<'volume'>, value: CommandValue): Result<Command> => {
+  const volume = readShare(value)
+  if (volume >= 0 && volume <= 1) return succeed({ name, volume })
   const hint =
     volume > 1 && volume <= 100
       ? `volume runs from 0 to 1; for a percentage write ${volume}%`
       : 'volume runs from 0 to 1, or from 0% to 100%'
-  return unreadable('set-volume', value, hint)
+  return unreadable(name, value, hint)
 }
 
-const readRate = (value: CommandValue): Result<Command> => {
+const readChange = (name: NameOf<'change'>, value: CommandValue): Result<Command> => {
+  const by = readShare(value)
+  return Math.abs(by) <= 1
+    ? succeed({ name, by })
+    : unreadable(name, value, 'write a share of the whole volume with or without a sign: 0.05 or -10%')
+}
+
+const readRate = (name: NameOf<'rate'>, value: CommandValue): Result<Command> => {
   const rate = readNumber(value)
   return Number.isFinite(rate) && rate > 0
-    ? succeed({ name: 'set-playback-rate', rate })
-    : unreadable('set-playback-rate', value, 'a rate is a number above 0; 1 is the speed at which it was made')
+    ? succeed({ name, rate })
+    : unreadable(name, value, 'a rate is a number above 0; 1 is the speed at which it was made')
+}
+
+const readSteps = (name: NameOf<'steps'>, value: CommandValue): Result<Command> => {
+  const by = readNumber(value)
+  return Number.isInteger(by)
+    ? succeed({ name, by })
+    : unreadable(name, value, 'write a whole number with or without a sign: 1 or -1')
 }
 
 /** Makes a command from its name and value. What is wrong with the value is a fault that says what would be right. */
 export const tryReadCommand = (name: CommandName, value?: CommandValue): Result<Command> => {
+  const kind = COMMANDS[name]
+  if (kind !== 'none' && value === undefined) {
+    return refuse(
+      fault('number-unreadable', `The command ${name} needs a value, and none came.`, `write value="${EXAMPLES[kind]}"`)
+    )
+  }
+  const given = value ?? ''
   switch (name) {
     case 'seek': {
-      if (value === undefined) return missing(name, '1:30')
-      const to = tryParseTimeAddress(value)
+      const to = tryParseTimeAddress(given)
       return to.ok ? succeed({ name, to: to.value }) : to
     }
     case 'skip': {
-      if (value === undefined) return missing(name, '-10')
-      const by = tryParseOffset(value)
+      const by = tryParseOffset(given)
       return by.ok ? succeed({ name, by: by.value }) : by
     }
     case 'set-volume':
-      return value === undefined ? missing(name, '0.5') : readVolume(value)
+      return readVolume(name, given)
+    case 'change-volume':
+      return readChange(name, given)
     case 'set-playback-rate':
-      return value === undefined ? missing(name, '1.5') : readRate(value)
+      return readRate(name, given)
+    case 'change-playback-rate':
+    case 'step-frame':
+      return readSteps(name, given)
     default:
       return succeed({ name })
   }

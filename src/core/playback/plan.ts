@@ -1,14 +1,19 @@
-import { fault, type Result, refuse, succeed } from '../fault.ts'
+import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
 import { tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
-import type { Command, CommandName } from './commands.ts'
+import { type Availability, availabilityOf, landing } from './availability.ts'
+import type { Command } from './commands.ts'
 import { type MediaSnapshot, playableRange } from './snapshot.ts'
 
-/** One thing to do to a media: call a method, or set a property by HTMLMediaElement's name. */
+/** Ways to show the media elsewhere than in its place. */
+export type Presentation = 'fullscreen' | 'picture-in-picture'
+
+/** One thing to do: call a method of the media, set a property by HTMLMediaElement's name, or ask for a presentation. */
 export type Effect =
-  | { readonly do: 'play' | 'pause' }
+  | { readonly do: 'play' | 'pause' | 'load' }
   | { readonly do: 'set'; readonly property: 'currentTime' | 'volume' | 'playbackRate'; readonly to: number }
   | { readonly do: 'set'; readonly property: 'muted' | 'loop'; readonly to: boolean }
+  | { readonly do: 'request' | 'exit'; readonly presentation: Presentation }
 
 type Plan = Result<readonly Effect[]>
 
@@ -16,9 +21,7 @@ const plan = (...effects: readonly Effect[]): Plan => succeed(effects)
 
 const startOf = (media: MediaSnapshot): number => playableRange(media)?.start ?? 0
 
-/** Where a seek may land: what the engine can seek, or anything from 0 on while that is not known. */
-const landing = (media: MediaSnapshot): TimeRange | undefined =>
-  media.readyState === 0 ? { start: 0, end: media.duration ?? Number.POSITIVE_INFINITY } : spanOf(media.seekable)
+const setTime = (to: number): Effect => ({ do: 'set', property: 'currentTime', to })
 
 const seekTo = (media: MediaSnapshot, seconds: number): Plan => {
   const range = landing(media)
@@ -31,7 +34,29 @@ const seekTo = (media: MediaSnapshot, seconds: number): Plan => {
       )
     )
   }
-  return plan({ do: 'set', property: 'currentTime', to: clampToRange(seconds, range) })
+  return plan(setTime(clampToRange(seconds, range)))
+}
+
+/** The middle of a frame is found by every engine; its edge is the frame before in some. */
+const stepFrame = (media: MediaSnapshot, by: number): Plan => {
+  const { frameRate } = media
+  if (frameRate === undefined) {
+    return refuse(
+      fault(
+        'frame-rate-unknown',
+        'A step by frames was asked for, and the frame rate is not known.',
+        'write frame-rate="25"'
+      )
+    )
+  }
+  const frame = Math.floor(media.currentTime * frameRate + 1e-3) + by
+  const range: TimeRange = landing(media) ?? { start: 0, end: 0 }
+  const middle = 0.5 / frameRate
+  const target = seekTo(
+    media,
+    clampToRange(frame / frameRate + middle, { start: range.start + middle, end: range.end - middle })
+  )
+  return target.ok ? plan({ do: 'pause' }, ...target.value) : target
 }
 
 const setMuted = (to: boolean): Effect => ({ do: 'set', property: 'muted', to })
@@ -39,6 +64,17 @@ const setVolume = (to: number): Effect => ({ do: 'set', property: 'volume', to }
 
 const unmute = (media: MediaSnapshot): Plan =>
   media.volume === 0 ? plan(setVolume(media.heardVolume), setMuted(false)) : plan(setMuted(false))
+
+/** A volume that is turned up is meant to be heard. */
+const toVolume = (media: MediaSnapshot, volume: number): Plan =>
+  volume > 0 && media.muted ? plan(setVolume(volume), setMuted(false)) : plan(setVolume(volume))
+
+/** What is heard is changed: from silence when muted. */
+const changeVolume = (media: MediaSnapshot, by: number): Plan => {
+  const heard = media.muted ? 0 : media.volume
+  // 0.7 + 0.1 is 0.7999999999999999 in binary.
+  return toVolume(media, Number(clampToRange(heard + by, { start: 0, end: 1 }).toFixed(4)))
+}
 
 const setRate = (media: MediaSnapshot, rate: number): Plan => {
   const range = media.capabilities.playbackRate
@@ -52,37 +88,48 @@ const setRate = (media: MediaSnapshot, rate: number): Plan => {
   )
 }
 
+/** By places in the list; from between two places, the next one in that direction is one step away. */
+const changeRate = (media: MediaSnapshot, by: number): Plan => {
+  const rates = media.playbackRates
+  const above = rates.filter(rate => rate > media.playbackRate)
+  const below = rates.filter(rate => rate < media.playbackRate)
+  const rate =
+    by > 0 ? above[Math.min(by, above.length) - 1] : by < 0 ? below[Math.max(below.length + by, 0)] : undefined
+  return rate === undefined ? plan() : setRate(media, rate)
+}
+
 /** Back to the start, then on: where nothing can be sought, playing on is still right. */
 const withStart = (media: MediaSnapshot, ...effects: readonly Effect[]): Plan => {
   const back = seekTo(media, startOf(media))
   return back.ok ? plan(...back.value, ...effects) : back
 }
 
+const absent = (name: string): Fault =>
+  fault(
+    'media-absent',
+    `The command ${name} came, but there is no media yet.`,
+    'put a <video> or <audio> inside the player, or give it a src'
+  )
+
+const unsupported = (name: string): Fault =>
+  fault(
+    'command-unsupported',
+    `The command ${name} came, and it cannot be done here.`,
+    'ask has-volume, has-playback-rates, has-fullscreen, has-picture-in-picture or live before offering it'
+  )
+
+const toggle = (on: boolean, presentation: Presentation): Plan => plan({ do: on ? 'exit' : 'request', presentation })
+
 /**
  * What a command does to a media that is as the snapshot says. The one place where commands have meaning:
  * it decides, and touches nothing.
  *
- * Faults: `media-absent`, `duration-unknown`, `not-seekable`, `command-unsupported`.
+ * Faults: `media-absent`, `duration-unknown`, `not-seekable`, `frame-rate-unknown`, `command-unsupported`.
  */
 export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
-  if (!media.present) {
-    return refuse(
-      fault(
-        'media-absent',
-        `The command ${command.name} came, but there is no media yet.`,
-        'put a <video> or <audio> inside the player, or give it a src'
-      )
-    )
-  }
-  if (availabilityOf(command.name, media) === 'never') {
-    return refuse(
-      fault(
-        'command-unsupported',
-        `The command ${command.name} came, and this media cannot do it.`,
-        'ask has-volume or has-playback-rates before offering it'
-      )
-    )
-  }
+  if (!media.present) return refuse(absent(command.name))
+  const availability: Availability = availabilityOf(command.name, media)
+  if (availability === 'never') return refuse(unsupported(command.name))
   switch (command.name) {
     case 'play':
       return plan({ do: 'play' })
@@ -96,16 +143,22 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
     }
     case 'restart':
       return withStart(media, { do: 'play' })
+    case 'retry':
+      return plan({ do: 'load' }, setTime(media.currentTime), { do: 'play' })
     case 'seek': {
       const to = tryResolveTimeAddress(command.to, playableRange(media))
       return to.ok ? seekTo(media, to.value) : to
     }
     case 'skip':
       return seekTo(media, media.currentTime + command.by)
+    case 'seek-live':
+      return seekTo(media, spanOf(media.seekable)?.end ?? media.currentTime)
+    case 'step-frame':
+      return stepFrame(media, command.by)
     case 'set-volume':
-      return command.volume > 0 && media.muted
-        ? plan(setVolume(command.volume), setMuted(false))
-        : plan(setVolume(command.volume))
+      return toVolume(media, command.volume)
+    case 'change-volume':
+      return changeVolume(media, command.by)
     case 'mute':
       return plan(setMuted(true))
     case 'unmute':
@@ -114,22 +167,21 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
       return media.muted || media.volume === 0 ? unmute(media) : plan(setMuted(true))
     case 'set-playback-rate':
       return setRate(media, command.rate)
+    case 'change-playback-rate':
+      return changeRate(media, command.by)
     case 'toggle-loop':
       return plan({ do: 'set', property: 'loop', to: !media.loop })
+    case 'request-fullscreen':
+      return toggle(false, 'fullscreen')
+    case 'exit-fullscreen':
+      return toggle(true, 'fullscreen')
+    case 'toggle-fullscreen':
+      return toggle(media.fullscreen, 'fullscreen')
+    case 'request-picture-in-picture':
+      return toggle(false, 'picture-in-picture')
+    case 'exit-picture-in-picture':
+      return toggle(true, 'picture-in-picture')
+    case 'toggle-picture-in-picture':
+      return toggle(media.pictureInPicture, 'picture-in-picture')
   }
-}
-
-/** `now`: can run. `later`: cannot run yet (a button is aria-disabled). `never`: cannot run on this media (a button is hidden). */
-export type Availability = 'now' | 'later' | 'never'
-
-const SEEKS: ReadonlySet<CommandName> = new Set(['seek', 'skip', 'restart'])
-
-/** Whether a command, whatever its value, could run on a media that is as the snapshot says. */
-export const availabilityOf = (name: CommandName, media: MediaSnapshot): Availability => {
-  if (!media.present) return 'later'
-  if (name === 'set-volume' && !media.capabilities.volume) return 'never'
-  if (name === 'set-playback-rate' && !media.capabilities.playbackRate) return 'never'
-  if (media.error !== undefined && (name === 'play' || name === 'play-pause')) return 'later'
-  if (SEEKS.has(name) && !landing(media)) return 'later'
-  return 'now'
 }

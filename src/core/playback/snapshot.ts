@@ -1,3 +1,4 @@
+import type { Moment } from '../time/moments.ts'
 import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
 
 /** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
@@ -39,8 +40,30 @@ export interface MediaFacts {
   readonly videoWidth: number
 }
 
+/** What is so around the media rather than in it: who plays it knows, and no event of the media tells. */
+export interface Surroundings {
+  /** Someone is dragging a position slider. */
+  readonly scrubbing: boolean
+  /** Where a pointer rests on a position slider, from 0 to 1; `undefined` while none does. */
+  readonly pointer: number | undefined
+  /** No one has touched the player for a while, and it plays. */
+  readonly idle: boolean
+  readonly fullscreen: boolean
+  readonly pictureInPicture: boolean
+  readonly canFullscreen: boolean
+  readonly canPictureInPicture: boolean
+  /** The rates on offer, rising. */
+  readonly playbackRates: readonly number[]
+  /** Frames a second, where known. */
+  readonly frameRate: number | undefined
+  /** What plays, in words; `''` while not known. */
+  readonly title: string
+  /** Labelled points and stretches of the timeline. */
+  readonly moments: readonly Moment[]
+}
+
 /** All that is known of one media at one moment. Never changed in place: a new one follows each event. */
-export interface MediaSnapshot {
+export interface MediaSnapshot extends Surroundings {
   /** False while a yoke has no media yet. */
   readonly present: boolean
   readonly capabilities: MediaCapabilities
@@ -66,8 +89,6 @@ export interface MediaSnapshot {
   readonly started: boolean
   /** Data was wanted and none has come for a while. */
   readonly stalled: boolean
-  /** Someone is dragging a position slider. */
-  readonly scrubbing: boolean
 }
 
 /** What is known before anything is: paused at 0, length unknown, volume full, nothing loaded. */
@@ -92,7 +113,17 @@ export const initialSnapshot: MediaSnapshot = {
   picture: false,
   started: false,
   stalled: false,
-  scrubbing: false
+  scrubbing: false,
+  pointer: undefined,
+  idle: false,
+  fullscreen: false,
+  pictureInPicture: false,
+  canFullscreen: false,
+  canPictureInPicture: false,
+  playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2],
+  frameRate: undefined,
+  title: '',
+  moments: []
 }
 
 const PROGRESS_EVENTS: ReadonlySet<string> = new Set(['progress', 'playing', 'timeupdate', 'seeked', 'canplay'])
@@ -108,12 +139,13 @@ const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): b
 /**
  * The snapshot that follows `previous`, read from the media after `eventType` (absent: a look without an event).
  * The media is the only owner of its state; only what it does not tell (started, stalled, the last volume heard)
- * is carried over.
+ * and its {@link Surroundings} are carried over.
  */
 export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => {
   // The ranges are the dear part, and time alone does not change them.
   const sameRanges = eventType === 'timeupdate' && previous.present
   return {
+    ...previous,
     present: true,
     capabilities: media.capabilities,
     currentSrc: media.currentSrc,
@@ -133,8 +165,7 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     error: media.error ?? undefined,
     picture: media.videoWidth > 0,
     started: startedAfter(previous, eventType),
-    stalled: stalledAfter(previous, eventType),
-    scrubbing: previous.scrubbing
+    stalled: stalledAfter(previous, eventType)
   }
 }
 

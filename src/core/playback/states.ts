@@ -1,4 +1,8 @@
+import { spanOf } from '../time/ranges.ts'
 import type { MediaSnapshot } from './snapshot.ts'
+
+/** How far behind the newest still counts as live, in seconds. */
+const LIVE_EDGE = 5
 
 type Row = (media: MediaSnapshot) => boolean
 
@@ -31,8 +35,20 @@ export const STATES = {
   looping: media => media.loop,
   /** Without an end. */
   live: media => media.duration === Number.POSITIVE_INFINITY,
+  /** Live, and no more than a few seconds behind the newest. */
+  'at-live-edge': media =>
+    media.duration === Number.POSITIVE_INFINITY &&
+    (spanOf(media.seekable)?.end ?? Number.POSITIVE_INFINITY) - media.currentTime <= LIVE_EDGE,
   /** Someone drags a position slider. */
   scrubbing: media => media.scrubbing,
+  /** A pointer rests on a position slider. */
+  pointing: media => media.pointer !== undefined,
+  /** Plays, and no one has touched the player for a while. */
+  idle: media => media.idle && wantsToPlay(media),
+  /** The whole player fills the screen. */
+  fullscreen: media => media.fullscreen,
+  /** The picture floats in a window of its own. */
+  'picture-in-picture': media => media.pictureInPicture,
   /** The media cannot go on; the fault says why. */
   failed: media => media.error !== undefined,
   /** Sound is there, a picture is not. */
@@ -40,7 +56,11 @@ export const STATES = {
   /** A script may set the volume here. */
   'has-volume': media => media.present && media.capabilities.volume,
   /** The rate can be changed here. */
-  'has-playback-rates': media => media.present && media.capabilities.playbackRate !== undefined
+  'has-playback-rates': media => media.present && media.capabilities.playbackRate !== undefined,
+  /** The player can fill the screen here. */
+  'has-fullscreen': media => media.present && media.canFullscreen,
+  /** The picture can float in a window of its own here. */
+  'has-picture-in-picture': media => media.present && media.canPictureInPicture
 } as const satisfies Record<string, Row>
 
 /** One of the states, as markup and CSS write it. */

@@ -1,9 +1,15 @@
+import { momentAt } from '../time/moments.ts'
 import { loadedAhead } from '../time/ranges.ts'
-import { fractionOf } from '../time/scale.ts'
+import { fractionOf, valueAt } from '../time/scale.ts'
 import { type MediaSnapshot, playableRange } from './snapshot.ts'
 
 const remaining = (media: MediaSnapshot): number | undefined =>
   media.duration === undefined ? undefined : Math.max(0, media.duration - media.currentTime)
+
+const pointerTime = (media: MediaSnapshot): number | undefined => {
+  const range = playableRange(media)
+  return range && media.pointer !== undefined ? valueAt({ min: range.start, max: range.end }, media.pointer) : undefined
+}
 
 /** What can be read of a media, by the names of `data-yoke-value`. Times are seconds; `undefined` is "not known yet". */
 export const VALUES = {
@@ -22,7 +28,14 @@ export const VALUES = {
   /** 1 is the speed at which it was made. */
   'playback-rate': (media: MediaSnapshot): number => media.playbackRate,
   /** Whether it starts again at its end. */
-  loop: (media: MediaSnapshot): boolean => media.loop
+  loop: (media: MediaSnapshot): boolean => media.loop,
+  /** The time under a pointer that rests on a position slider. */
+  'pointer-time': pointerTime,
+  /** What plays, in words; empty while not known. */
+  title: (media: MediaSnapshot): string => media.title,
+  /** The label of the moment that holds the current time; empty between moments. */
+  moment: (media: MediaSnapshot): string =>
+    momentAt(media.moments, media.currentTime, playableRange(media))?.label ?? ''
 } as const
 
 /** One of the values, as markup writes it. */
@@ -53,7 +66,9 @@ export const MEASURES = {
   /** How far it is loaded without a gap from the playhead on. */
   buffered: bufferedFraction,
   /** What is heard: 0 while muted. */
-  volume: (media: MediaSnapshot): number => (media.muted ? 0 : media.volume)
+  volume: (media: MediaSnapshot): number => (media.muted ? 0 : media.volume),
+  /** The place of a pointer that rests on a position slider. */
+  pointer: (media: MediaSnapshot): number => media.pointer ?? 0
 } as const satisfies Record<string, (media: MediaSnapshot) => number>
 
 /** One of the measures. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { BASIC_WORDS } from '../words/basic.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK, wholeSeconds } from './clock.ts'
 import { speakDuration, speakPosition } from './spoken.ts'
 
@@ -53,9 +54,9 @@ describe('words for a time', () => {
   })
 
   it('says a position with its whole, where there is one', () => {
-    expect(speakPosition(80, 180, 'en')).toBe('1 minute 20 seconds of 3 minutes')
-    expect(speakPosition(80, undefined, 'en')).toBe('1 minute 20 seconds')
-    expect(speakPosition(80, Number.POSITIVE_INFINITY, 'en')).toBe('1 minute 20 seconds')
+    expect(speakPosition(80, 180, { ...BASIC_WORDS, lang: 'en' })).toBe('1 minute 20 seconds of 3 minutes')
+    expect(speakPosition(80, undefined, { ...BASIC_WORDS, lang: 'en' })).toBe('1 minute 20 seconds')
+    expect(speakPosition(80, Number.POSITIVE_INFINITY, { ...BASIC_WORDS, lang: 'en' })).toBe('1 minute 20 seconds')
   })
 
   it('writes a duration for machines', () => {

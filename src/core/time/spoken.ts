@@ -1,3 +1,5 @@
+import { BASIC_WORDS, type BasicWords, fillWords } from '../words/basic.ts'
+
 type Unit = 'hour' | 'minute' | 'second'
 
 /** Making a format takes a hundred times as long as using it. */
@@ -28,7 +30,13 @@ export const speakDuration = (seconds: number, locale?: string): string => {
 }
 
 /** A position in words: `1 minute 20 seconds of 3 minutes`, without the second half while the length is unknown or endless. */
-export const speakPosition = (position: number, duration: number | undefined, locale?: string): string =>
-  duration !== undefined && Number.isFinite(duration)
-    ? `${speakDuration(position, locale)} of ${speakDuration(duration, locale)}`
-    : speakDuration(position, locale)
+export const speakPosition = (
+  position: number,
+  duration: number | undefined,
+  words: BasicWords = BASIC_WORDS
+): string => {
+  const spoken = speakDuration(position, words.lang)
+  return duration !== undefined && Number.isFinite(duration)
+    ? fillWords(words.positionOf, { position: spoken, duration: speakDuration(duration, words.lang) })
+    : spoken
+}

@@ -1,7 +1,9 @@
 import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
+import type { PresentationPort } from '../presentation.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
+import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
 import { PlayRequest } from './play-request.ts'
 import { PlaybackWatch } from './playback-watch.ts'
 
@@ -20,6 +22,7 @@ const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () 
 export class MediaElementAdapter extends ObservableMedia implements MediaAdapter {
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
+  readonly presentations: Readonly<{ fullscreen?: PresentationPort; 'picture-in-picture'?: PresentationPort }>
   readonly #requests = new Set<PlayRequest>()
   readonly #watch: PlaybackWatch
   /** Every `<source>` has failed: engines tell that nowhere on the element. */
@@ -35,6 +38,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     super()
     this.element = element
     this.capabilities = capabilitiesOf(element)
+    const fullscreen = ownFullscreenOf(element)
+    const floating = pictureInPictureOf(element)
+    this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
     // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
     for (const type of MEDIA_EVENTS) element.addEventListener(type, this, true)
@@ -139,6 +145,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   load(): void {
+    this.#sourcesFailed = false
     this.element.load()
   }
 

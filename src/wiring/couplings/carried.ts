@@ -13,21 +13,35 @@ const readMeasure = (element: Element, attribute: string, yoke: YokeView): Measu
   return undefined
 }
 
-const isRightToLeft = (element: Element): boolean => getComputedStyle(element).direction === 'rtl'
+/** Where a bar starts: at the left, the right, the bottom or the top. A vertical one starts at the bottom in `direction: rtl` (CSS Writing Modes, "direction"). */
+const startOf = (element: Element): 'left' | 'right' | 'bottom' | 'top' => {
+  const { direction, writingMode } = getComputedStyle(element)
+  if (writingMode.startsWith('horizontal')) return direction === 'rtl' ? 'right' : 'left'
+  return direction === 'rtl' ? 'bottom' : 'top'
+}
 
 /** The element is uncovered from its start edge on: its artwork is neither squeezed nor moved. */
 const fillCourse: Course = element => {
   // Negative above and below, so that a shadow or a taller artwork is not cut off.
-  const hidden = isRightToLeft(element) ? 'inset(-100vh 0 -100vh 100%)' : 'inset(-100vh 100% -100vh 0)'
-  return [{ clipPath: hidden }, { clipPath: 'inset(-100vh 0% -100vh 0%)' }]
+  const [hidden, whole] = {
+    left: ['-100vh 100% -100vh 0', '-100vh 0% -100vh 0%'],
+    right: ['-100vh 0 -100vh 100%', '-100vh 0% -100vh 0%'],
+    bottom: ['100% -100vw 0 -100vw', '0% -100vw 0% -100vw'],
+    top: ['0 -100vw 100% -100vw', '0% -100vw 0% -100vw']
+  }[startOf(element)] as [string, string]
+  return [{ clipPath: `inset(${hidden})` }, { clipPath: `inset(${whole})` }]
 }
 
 /** The element's centre goes from one edge of its parent to the other. */
 const alongCourse: Course = element => {
-  const width = element.parentElement?.clientWidth ?? 0
-  return isRightToLeft(element)
-    ? [{ translate: '50%' }, { translate: `calc(${-width}px + 50%)` }]
-    : [{ translate: '-50%' }, { translate: `calc(${width}px - 50%)` }]
+  const { clientWidth: width = 0, clientHeight: height = 0 } = element.parentElement ?? {}
+  const [from, to] = {
+    left: ['-50%', `calc(${width}px - 50%)`],
+    right: ['50%', `calc(${-width}px + 50%)`],
+    bottom: ['0 50%', `0 calc(${-height}px + 50%)`],
+    top: ['0 -50%', `0 calc(${height}px - 50%)`]
+  }[startOf(element)] as [string, string]
+  return [{ translate: from }, { translate: to }]
 }
 
 const coupleCarried = (

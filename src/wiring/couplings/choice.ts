@@ -1,4 +1,5 @@
 import { fault } from '../../core/fault.ts'
+import { fillWords } from '../../core/words/basic.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
 
@@ -19,6 +20,14 @@ const show = (field: Field, value: PlainValue): void => {
   else field.value = Number.isFinite(Number(value)) ? String(Math.round(Number(value) * 100) / 100) : ''
 }
 
+/** An empty list of rates is filled with those on offer. */
+const fillRates = (field: Field, value: BoundValue, { snapshot, conduct }: YokeView): void => {
+  if (!(field instanceof HTMLSelectElement) || field.options.length > 0 || value.name !== 'playback-rate') return
+  const format = new Intl.NumberFormat(conduct.words.lang)
+  for (const rate of snapshot.playbackRates)
+    field.add(new Option(fillWords(conduct.words.rate, { rate: format.format(rate) }), String(rate)))
+}
+
 const readField = (field: Field): string | boolean =>
   field instanceof HTMLInputElement && field.type === 'checkbox' ? field.checked : field.value
 
@@ -27,6 +36,7 @@ const readField = (field: Field): string | boolean =>
  * not at each digit, and is not written over while it is being typed.
  */
 export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): Coupling => {
+  fillRates(field, value, yoke)
   let typing = false
   const current = (): PlainValue => value.read(yoke)
   const update = (): void => {

@@ -1,9 +1,11 @@
 import { fault } from '../../core/fault.ts'
 import { nearestName } from '../../core/nearest-name.ts'
+import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
-import { type Availability, availabilityOf, planCommand } from '../../core/playback/plan.ts'
+import { planCommand } from '../../core/playback/plan.ts'
 import type { Coupling, YokeView } from '../surface.ts'
 import { leaveFocus } from './focus.ts'
+import { holdDown, repeats } from './hold.ts'
 
 /** The name that a button asks for, without its dashes. */
 const commandOf = (button: Element): string => (button.getAttribute('command') ?? '').replace(/^--/, '')
@@ -84,13 +86,35 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
   const availability = (): Availability => availabilityOfButton(button, name, yoke)
   show(button, availability(), written)
   const stop = yoke.subscribe(availability, now => show(button, now, written))
+  const letGo = keepPressed(button, name, yoke)
   return {
+    ...(repeats(button, name) && { handle: event => press(event, button, name, yoke) }),
     release: () => {
       stop()
+      letGo()
       forget()
       show(button, 'now', written)
     }
   }
+}
+
+/** Where an author wrote `aria-pressed` or `aria-checked`, it is kept true. */
+const keepPressed = (button: Element, name: CommandName, yoke: YokeView): (() => void) => {
+  const attribute = ['aria-pressed', 'aria-checked'].find(written => button.hasAttribute(written))
+  if (!attribute) return () => undefined
+  const isOn = (): boolean | undefined => isCommandOn(name, writtenValue(button) ?? '', yoke.snapshot)
+  const write = (on: boolean | undefined): void => {
+    if (on !== undefined) button.setAttribute(attribute, String(on))
+  }
+  write(isOn())
+  return yoke.subscribe(isOn, write)
+}
+
+const press = (event: Event, button: HTMLElement, name: string, yoke: YokeView): void => {
+  if (event.type !== 'pointerdown') return
+  holdDown(button, event as PointerEvent, () => {
+    if (!isSwitchedOff(button)) yoke.run(name, writtenValue(button), button)
+  })
 }
 
 const isSwitchedOff = (button: Element): boolean =>

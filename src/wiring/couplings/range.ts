@@ -3,6 +3,7 @@ import { playableRange } from '../../core/playback/snapshot.ts'
 import { wholeSeconds } from '../../core/time/clock.ts'
 import {
   type Direction,
+  fractionAtOffset,
   fractionOf,
   type Scale,
   seekSteps,
@@ -20,9 +21,11 @@ const VOLUME_STEPS = { step: 0.05, page: 0.1 }
 
 const OWN_ATTRIBUTES = ['min', 'max', 'step'] as const
 
-const localeOf = (element: Element): string | undefined => element.closest('[lang]')?.getAttribute('lang') || undefined
+const isVertical = (element: Element): boolean => getComputedStyle(element).writingMode.startsWith('vertical')
 
-const directionOf = (element: Element): Direction => (getComputedStyle(element).direction === 'rtl' ? 'rtl' : 'ltr')
+/** Left and right of a slider that stands upright change no sides. */
+const directionOf = (element: Element): Direction =>
+  getComputedStyle(element).direction === 'rtl' && !isVertical(element) ? 'rtl' : 'ltr'
 
 /** The value's own scale, in its own unit. Without a known length a position has no scale: the bar stays empty. */
 const scaleOf = (value: BoundValue, yoke: YokeView): Scale | undefined => {
@@ -71,12 +74,23 @@ class RangeSlider implements Coupling {
       case 'pointerdown':
         this.#grabbed()
         break
+      case 'pointermove':
+        this.#pointAt(event as PointerEvent)
+        break
+      case 'pointerout':
+        this.#pointAt(undefined)
+        break
       case 'keydown':
         this.#key(event as KeyboardEvent)
         break
       case 'focusin':
         this.#write(this.#current())
         this.#speak()
+        // Only while it has focus: at any other time the wheel scrolls the page.
+        this.#input.addEventListener('wheel', this.#onWheel, { passive: false })
+        break
+      case 'focusout':
+        this.#input.removeEventListener('wheel', this.#onWheel)
         break
       case 'change':
       case 'reset':
@@ -87,9 +101,18 @@ class RangeSlider implements Coupling {
   release(): void {
     for (const stop of this.#stops) stop()
     clearTimeout(this.#timer)
+    this.#input.removeEventListener('wheel', this.#onWheel)
     for (const name of OWN_ATTRIBUTES) if (!this.#written.has(name)) this.#input.removeAttribute(name)
     this.#input.removeAttribute('aria-valuetext')
     if (this.#isPosition) this.#input.removeAttribute('aria-disabled')
+  }
+
+  /** Volume goes by the wheel. A position does not: a wheel that was meant for the page would lose the viewer's place. */
+  readonly #onWheel = (event: WheelEvent): void => {
+    if (this.#value.name !== 'volume' || event.ctrlKey || event.deltaY === 0) return
+    event.preventDefault()
+    this.#yoke.run('change-volume', event.deltaY < 0 ? VOLUME_STEPS.step : -VOLUME_STEPS.step, this.#input)
+    this.#speak()
   }
 
   get #isPosition(): boolean {
@@ -177,11 +200,11 @@ class RangeSlider implements Coupling {
   /** What a screen reader says of the value: on focus and after moves, not as a stream. */
   #speak(): void {
     this.#spoken = true
-    const locale = localeOf(this.#input)
+    const { words } = this.#yoke.conduct
     const text = this.#isPosition
-      ? speakPosition(this.#current(), this.#yoke.snapshot.duration, locale)
+      ? speakPosition(this.#current(), this.#yoke.snapshot.duration, words)
       : this.#value.kind === 'fraction'
-        ? `${Math.round(this.#current() * 100)}%`
+        ? new Intl.NumberFormat(words.lang, { style: 'percent' }).format(this.#current())
         : undefined
     if (text !== undefined && this.#input.getAttribute('aria-valuetext') !== text)
       this.#input.setAttribute('aria-valuetext', text)
@@ -207,10 +230,32 @@ class RangeSlider implements Coupling {
     this.#speak()
   }
 
+  /** Where the pointer is along the track: the time under it can be shown before anything is pressed. */
+  #pointAt(event: PointerEvent | undefined): void {
+    if (!this.#isPosition) return
+    const { scrubbing } = this.#yoke.snapshot
+    if (!event || !scaleOf(this.#value, this.#yoke)) {
+      if (!scrubbing) this.#yoke.surround({ pointer: undefined })
+      return
+    }
+    const parent = this.#input.parentElement
+    const track = parent?.hasAttribute('data-yoke-track') ? parent : this.#input
+    const { left, bottom, width, height } = track.getBoundingClientRect()
+    const pointer = isVertical(this.#input)
+      ? fractionAtOffset(bottom - event.clientY, height, 'ltr')
+      : fractionAtOffset(event.clientX - left, width, directionOf(this.#input))
+    this.#yoke.surround({ pointer })
+  }
+
   #grabbed(): void {
     if (!this.#isPosition || this.#input.disabled || !scaleOf(this.#value, this.#yoke)) return
     this.#yoke.beginScrub()
-    this.#stops.push(watchDrag(this.#input, () => this.#yoke.endScrub()))
+    this.#stops.push(
+      watchDrag(this.#input, () => {
+        this.#yoke.endScrub()
+        this.#yoke.surround({ pointer: undefined })
+      })
+    )
   }
 
   #key(event: KeyboardEvent): void {

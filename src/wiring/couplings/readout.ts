@@ -29,13 +29,19 @@ const percentOf = (value: number, kind: BoundValue['kind'], duration: number | u
 }
 
 /** The text of a value; `NaN`, `undefined` and `Infinity` never get into it. */
-const textOf = (value: PlainValue, format: Format, kind: BoundValue['kind'], { snapshot }: YokeView): string => {
+const textOf = (
+  value: PlainValue,
+  format: Format,
+  kind: BoundValue['kind'],
+  { snapshot, conduct }: YokeView
+): string => {
+  const { live } = conduct.words
   if (format === 'clock' && (value === undefined || typeof value === 'number')) {
-    return formatClock(value, { widest: snapshot.duration ?? 0 })
+    return formatClock(value, { widest: snapshot.duration ?? 0, live })
   }
   if (typeof value !== 'number' && value !== undefined) return String(value)
   if (!isKnown(value)) return format === 'plain' ? '' : UNKNOWN
-  if (!Number.isFinite(value)) return formatClock(value)
+  if (!Number.isFinite(value)) return formatClock(value, { live })
   if (format === 'percent') return percentOf(value, kind, snapshot.duration)
   return format === 'seconds' ? value.toFixed(1) : String(Math.round(value * 100) / 100)
 }

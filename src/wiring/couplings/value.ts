@@ -19,7 +19,13 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
     }
   }
 
-const TIMES: ReadonlySet<string> = new Set(['current-time', 'duration', 'remaining-time', 'buffered-ahead'])
+const TIMES: ReadonlySet<string> = new Set([
+  'current-time',
+  'duration',
+  'remaining-time',
+  'buffered-ahead',
+  'pointer-time'
+])
 
 /** Values that are read from the yoke rather than from the snapshot. */
 const faultText = (yoke: YokeView): string => yoke.fault?.message ?? ''

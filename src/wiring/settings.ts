@@ -1,0 +1,62 @@
+import { type Result, succeed } from '../core/fault.ts'
+import { SHORTCUTS, type Shortcut } from '../core/playback/shortcuts.ts'
+import type { Surroundings } from '../core/playback/snapshot.ts'
+import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
+import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
+
+/** How a yoke behaves. */
+export interface YokeConduct {
+  /** The element that fills the screen, with all its controls. Default: the bound element that holds the media. */
+  readonly container: Element | undefined
+  /** Seconds without pointer, key or focus after which a playing player is `idle`; `Infinity`: never. Default 2.5. */
+  readonly hideAfter: number
+  /** Keys that work while focus is in a bound element. */
+  readonly shortcuts: readonly Shortcut[]
+  /** Whether clicks and taps on {@link picture} mean something. Default false; true for `<yoke-player>`. */
+  readonly gestures: boolean
+  /** The element that shows the media. */
+  readonly picture: Element | undefined
+  /** What sliders and readouts say. */
+  readonly words: BasicWords
+}
+
+/** What may be set of a yoke. */
+export interface YokeSettings extends Partial<YokeConduct> {
+  /** The rates on offer. Default 0.5, 0.75, 1, 1.25, 1.5, 2. */
+  readonly playbackRates?: readonly number[]
+  /** Frames a second, for `step-frame`. */
+  readonly frameRate?: number
+  /** What plays, in words: for readouts, the lock screen, and what screen readers call the player. */
+  readonly title?: string
+  /** Labelled points of the timeline, for the value `moment`. */
+  readonly moments?: readonly MomentEntry[]
+}
+
+export const DEFAULT_CONDUCT: YokeConduct = {
+  container: undefined,
+  hideAfter: 2.5,
+  shortcuts: SHORTCUTS,
+  gestures: false,
+  picture: undefined,
+  words: BASIC_WORDS
+}
+
+export const mergeConduct = (conduct: YokeConduct, settings: YokeSettings): YokeConduct => {
+  const merged = { ...conduct }
+  for (const key of Object.keys(conduct) as (keyof YokeConduct)[])
+    if (key in settings) Object.assign(merged, { [key]: settings[key] ?? DEFAULT_CONDUCT[key] })
+  return merged
+}
+
+/** The settings that are facts about what plays. Fault: `time-address-unreadable` in a moment. */
+export const readSurroundings = (settings: YokeSettings): Result<Partial<Surroundings>> => {
+  const { playbackRates, frameRate, title, moments } = settings
+  const read = moments && tryReadMoments(moments)
+  if (read && !read.ok) return read
+  return succeed({
+    ...(playbackRates && { playbackRates: playbackRates.filter(rate => rate > 0).sort((a, b) => a - b) }),
+    ...('frameRate' in settings && { frameRate }),
+    ...(title !== undefined && { title }),
+    ...(read && { moments: read.value })
+  })
+}

@@ -11,7 +11,7 @@ type HandedOn = (typeof HANDED_ON)[number]
 const BOOLEAN: ReadonlySet<string> = new Set<HandedOn>(['autoplay', 'loop', 'muted', 'playsinline'])
 
 /** Every attribute that is heard when it changes. */
-export const OBSERVED = [...HANDED_ON, 'controls'] as const
+export const OBSERVED = HANDED_ON
 
 export const isHandedOn = (name: string): name is HandedOn => (HANDED_ON as readonly string[]).includes(name)
 

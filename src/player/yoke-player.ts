@@ -1,44 +1,64 @@
 import type { Fault } from '../core/fault.ts'
+import type { WrittenLayout } from '../core/layout/layouts.ts'
+import type { Words } from '../core/words/en.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
+import { followMediaSession } from '../wiring/media-session.ts'
 import { bindScope } from '../wiring/scope.ts'
+import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import { handOn, handOnAll, isHandedOn, OBSERVED } from './attributes.ts'
+import { drawControls } from './bar/ready-made.ts'
+import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
-import { styleInside, stylePlayers } from './styles.ts'
+import { followPageLanguage, languageOf, wordsAtHand, wordsFor } from './language.ts'
+import { sheetOf, stylePlayers } from './page-styles.ts'
+import { isSettingAttribute, readLayouts, readSetting, readWithout, SETTING_ATTRIBUTES } from './settings.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
 
 /** Commands that let a viewer begin: the browser's own controls go only when one of these is there. */
 const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
+/** Attributes that change what the ready-made controls are. */
+const DRAWN_BY: ReadonlySet<string> = new Set(['controls', 'layouts', 'without', 'lang'])
+/** Addresses of sound alone, for which no picture is kept free. */
+const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
+
+let sheets: CSSStyleSheet[] | undefined
 
 export interface YokePlayer extends ForwardedMembers {}
 
 /**
- * `<yoke-player>`: the scope around one media. Adopts the `<video>` or `<audio>` inside it, or makes a `<video>` from
- * `src`; everything inside is coupled to it. Answers to HTMLMediaElement's properties, methods and events.
+ * `<yoke-player>`: the scope around one media. Adopts the `<video>` or `<audio>` inside it, or makes one from `src`;
+ * everything inside is coupled to it. With `controls` it draws its own. Answers to HTMLMediaElement's properties,
+ * methods and events.
  */
 // biome-ignore lint/suspicious/noUnsafeDeclarationMerging: the members are given to the prototype below.
 export class YokePlayer extends Base implements Forwarding {
-  static readonly observedAttributes: readonly string[] = OBSERVED
+  static readonly observedAttributes: readonly string[] = [...OBSERVED, ...SETTING_ATTRIBUTES, ...DRAWN_BY, 'debug']
 
   /** Couples this player's media to its controls; the same one for the player's whole life, whatever media comes. */
-  readonly yoke: Yoke = new Yoke()
+  readonly yoke: Yoke = new Yoke({ gestures: true })
   /** Resolves with the player once it has its media, also for those who ask late. */
   readonly ready: Promise<this>
   readonly #internals: ElementInternals
-  /** Only for a media that is made here: what the author wrote stays where it is. */
-  #shadow: ShadowRoot | undefined
   readonly #early = new Map<string, unknown>()
   readonly #observer: MutationObserver
   #becomeReady!: (player: this) => void
   #adapter: MediaElementAdapter | undefined
   /** The media had the browser's controls in markup, to be put back when nobody else has any. */
   #nativeControls = false
-  #made: HTMLVideoElement | undefined
+  #made: HTMLMediaElement | undefined
   /** Settings that the player and its media say differently, until they have been told. */
   #twice: readonly Fault[] = []
-  #release: (() => void) | undefined
+  #layouts: readonly WrittenLayout[] | undefined
+  /** What ends with the player's stay in the document. */
+  readonly #stops: (() => void)[] = []
+  #coupled = false
+  /** The way out of the ready-made controls, while they are drawn. */
+  #undraw: (() => void) | undefined
+  #drawIsDue = false
+  #near = false
 
   constructor() {
     super()
@@ -51,17 +71,45 @@ export class YokePlayer extends Base implements Forwarding {
       yoke => [...yoke.controls.values()].some(command => STARTERS.has(command)),
       () => this.#settleControls()
     )
+    this.yoke.subscribe(
+      yoke => yoke.snapshot.title,
+      () => this.#name()
+    )
+  }
+
+  /** Layouts of the ready-made controls as data; wins over the attribute `layouts`. `undefined`: those of the attribute, or the house. */
+  get layouts(): readonly WrittenLayout[] | undefined {
+    return this.#layouts
+  }
+  set layouts(layouts: readonly WrittenLayout[] | undefined) {
+    this.#layouts = layouts
+    this.#drawSoon()
   }
 
   /** @internal */
   connectedCallback(): void {
-    if (this.#release) return
+    if (this.#coupled) return
+    this.#coupled = true
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
+    for (const name of SETTING_ATTRIBUTES) if (this.hasAttribute(name)) this.#readSetting(name)
+    if (!this.hasAttribute('tabindex')) this.tabIndex = -1
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
-    this.#release = bindScope(this.yoke, this, { states: this.#internals.states, lazily: true })
+    this.#stops.push(
+      bindScope(this.yoke, this, { states: this.#internals.states, lazily: true }),
+      followMediaSession(this.yoke, () => this.#adapter?.element),
+      followPageLanguage(() => this.#drawSoon()),
+      whenNear(this, () => this.#comeNear()),
+      this.yoke.subscribe(
+        seen => seen.snapshot.paused,
+        () => this.#comeNear()
+      )
+    )
     this.#observer.observe(this, { childList: true, subtree: true })
     this.#tellTwice()
+    this.#name()
+    if (this.hasAttribute('controls')) this.#settleControls()
+    if (this.hasAttribute('debug')) this.#outline()
   }
 
   /** @internal */
@@ -76,10 +124,15 @@ export class YokePlayer extends Base implements Forwarding {
   /** @internal */
   attributeChangedCallback(name: string, before: string | null, now: string | null): void {
     // Before it is coupled, all attributes are read together.
-    if (before === now || !this.#release) return
+    if (before === now || !this.#coupled) return
+    if (isSettingAttribute(name)) this.#readSetting(name)
+    if (DRAWN_BY.has(name)) this.#drawSoon()
+    if (name === 'debug') this.#outline()
     if (name === 'controls') this.#settleControls()
-    else if (!this.#adapter) this.#findMedia()
-    else if (isHandedOn(name)) handOn(name, this, this.#adapter.element)
+    else if (isHandedOn(name)) {
+      if (this.#adapter) handOn(name, this, this.#adapter.element)
+      else this.#findMedia()
+    }
   }
 
   /** Resolves when playback has begun; before there is media, waits for it. Rejects as HTML says. */
@@ -100,16 +153,36 @@ export class YokePlayer extends Base implements Forwarding {
     this.#early.set(member, value)
   }
 
+  #readSetting(name: Parameters<typeof readSetting>[0]): void {
+    const { settings, fault } = readSetting(name, this.getAttribute(name))
+    this.yoke.configure(settings)
+    if (fault) this.yoke.raise(fault, this)
+    if (name === 'playback-rates') this.#drawSoon()
+  }
+
+  /** What screen readers call it. */
+  #name(): void {
+    const words = wordsAtHand(languageOf(this))
+    const kind = this.#isSound() ? words?.audioPlayer : words?.player
+    this.#internals.role = 'group'
+    this.#internals.ariaLabel = this.yoke.snapshot.title || (kind ?? null)
+  }
+
+  #isSound(): boolean {
+    return this.#adapter?.element.localName === 'audio'
+  }
+
   /** The media that is this player's: inside it, and not inside a player within. */
   #ownMedia(): HTMLMediaElement | undefined {
     const inside = this.querySelectorAll<HTMLMediaElement>('video, audio')
     return [...inside].find(media => media.closest('yoke-player') === this) ?? this.#madeMedia()
   }
 
-  #madeMedia(): HTMLVideoElement | undefined {
-    if (!this.hasAttribute('src')) return this.#made
+  #madeMedia(): HTMLMediaElement | undefined {
+    const src = this.getAttribute('src')
+    if (src === null) return this.#made
     if (!this.#made) {
-      this.#made = document.createElement('video')
+      this.#made = document.createElement(SOUND_FILE.test(src) ? 'audio' : 'video')
       this.#made.part.add('media')
     }
     return this.#made
@@ -130,12 +203,15 @@ export class YokePlayer extends Base implements Forwarding {
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
     adapter.observe(type => this.dispatchEvent(new Event(type)))
+    this.yoke.configure({ picture: media })
     this.yoke.attach(adapter)
     for (const [member, value] of this.#early) Object.assign(this, { [member]: value })
     this.#early.clear()
-    if (media === this.#made) this.#showMade(media)
+    if (media === this.#made) this.#openShadow().prepend(media)
+    if (this.#isSound()) this.#internals.states.add('sound')
+    else this.#internals.states.delete('sound')
     this.#settleControls()
-    if (this.#release) this.#tellTwice()
+    if (this.#coupled) this.#tellTwice()
     this.#becomeReady(this)
   }
 
@@ -144,13 +220,14 @@ export class YokePlayer extends Base implements Forwarding {
     this.#twice = []
   }
 
-  #showMade(media: HTMLMediaElement): void {
-    if (!this.#shadow) {
-      this.#shadow = this.attachShadow({ mode: 'open' })
-      styleInside(this.#shadow)
-      this.#shadow.append(document.createElement('slot'))
-    }
-    this.#shadow.prepend(media)
+  /** Only for what is made here: what the author wrote stays where it is. */
+  #openShadow(): ShadowRoot {
+    if (this.shadowRoot) return this.shadowRoot
+    const shadow = this.attachShadow({ mode: 'open' })
+    sheets ??= [sheetOf(MEDIA_CSS + CONTROLS_CSS)]
+    shadow.adoptedStyleSheets = sheets
+    shadow.append(document.createElement('slot'))
+    return shadow
   }
 
   #dropMedia(): void {
@@ -163,23 +240,80 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** The browser's controls serve until others are there. */
   #settleControls(): void {
+    const drawn = this.hasAttribute('controls')
+    if (drawn !== (this.#undraw !== undefined)) this.#drawSoon()
     if (!this.#adapter) return
-    const served = [...this.yoke.controls.values()].some(command => STARTERS.has(command))
-    this.#adapter.element.controls = this.hasAttribute('controls') || (this.#nativeControls && !served)
+    const served = drawn || [...this.yoke.controls.values()].some(command => STARTERS.has(command))
+    this.#adapter.element.controls = this.#nativeControls && !served
+  }
+
+  /** A hundred players on a page cost no more than the few that are seen. */
+  #comeNear(): void {
+    if (this.#near) return
+    this.#near = true
+    this.#draw()
+  }
+
+  /** Once for all that changes in one go. */
+  #drawSoon(): void {
+    if (this.#drawIsDue) return
+    this.#drawIsDue = true
+    queueMicrotask(() => {
+      this.#drawIsDue = false
+      this.#draw()
+    })
+  }
+
+  #draw(): void {
+    this.#undraw?.()
+    this.#undraw = undefined
+    if (!this.#coupled || !this.#near || !this.hasAttribute('controls')) return
+    const lang = languageOf(this)
+    const words = wordsAtHand(lang)
+    if (words) this.#drawIn(words)
+    else wordsFor(lang).then(loaded => this.#undraw || this.#drawIn(loaded))
+  }
+
+  #drawIn(words: Words): void {
+    if (!this.#coupled || !this.hasAttribute('controls')) return
+    const { names: without, faults } = readWithout(this.getAttribute('without'))
+    const { layouts, fault } = readLayouts(this.#layouts ?? this.getAttribute('layouts'), this.#isSound())
+    for (const reason of fault ? [...faults, fault] : faults) this.yoke.raise(reason, this)
+    this.yoke.configure({ words })
+    this.#name()
+    const shadow = this.#openShadow()
+    if (!this.yoke.commands.has('show-shortcuts'))
+      this.yoke.defineCommand('show-shortcuts', () => this.#showShortcuts(shadow))
+    this.#undraw = drawControls({ yoke: this.yoke, shadow, words, layouts, without })
+  }
+
+  async #showShortcuts(shadow: ShadowRoot): Promise<void> {
+    const { openShortcutList } = await import('./bar/shortcut-list.ts')
+    openShortcutList(shadow, this.yoke.conduct.shortcuts, await wordsFor(languageOf(this)))
+  }
+
+  /** The attribute `debug`: outlines the player and its controls, and says which media each drives. */
+  async #outline(): Promise<void> {
+    const { outlinePlayer } = await import('./outline.ts')
+    outlinePlayer(this, this.hasAttribute('debug'))
   }
 
   #letGo(): void {
+    this.#coupled = false
+    this.#near = false
     this.#observer.disconnect()
-    this.#release?.()
-    this.#release = undefined
+    this.#undraw?.()
+    this.#undraw = undefined
+    for (const stop of this.#stops.splice(0)) stop()
     this.#dropMedia()
   }
 
   /** Back in a document in the same task, perhaps in another tree. */
   #moveTree(): void {
-    if (!this.#release) return
-    this.#release()
-    this.#release = undefined
+    if (!this.#coupled) return
+    this.#coupled = false
+    this.#observer.disconnect()
+    for (const stop of this.#stops.splice(0)) stop()
     this.connectedCallback()
   }
 }

@@ -7,6 +7,7 @@ export { MEDIA_EVENTS, ObservableMedia } from '../media/adapter.ts'
 export { adaptMediaElement } from '../media/html/media-element.ts'
 export { createYoke } from './create-yoke.ts'
 export { YokeCommandEvent, YokeFaultEvent } from './events.ts'
+export type { InspectedControl, Inspection } from './inspect.ts'
 export type { RunResult } from './runner.ts'
 export type { YokeConduct, YokeSettings } from './settings.ts'
 export type {

@@ -10,6 +10,7 @@ import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
 import { IdleWatch } from './idle.ts'
+import type { Inspection } from './inspect.ts'
 import { createView } from './names.ts'
 import { faultOfError } from './playback-faults.ts'
 import { Presentations } from './presentations.ts'
@@ -303,6 +304,17 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#idle.follow(this.#snapshot)
     // An engine sets its error before it tells of it: the fault comes with the state, and once.
     if (this.#snapshot.error && !failedBefore) this.#mediaFailed()
+  }
+
+  /**
+   * Prints all that is so: states, values, what is coupled to what, and why something is disabled or hidden.
+   * @returns the same as data.
+   */
+  async inspect(): Promise<Inspection> {
+    const { inspect, printInspection } = await import('./inspect.ts')
+    const seen = inspect(this)
+    printInspection(seen)
+    return seen
   }
 
   /** Releases every control, listener and timer. The media is left as it is. Twice is harmless. */

@@ -1,0 +1,138 @@
+import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
+import { fillWords } from '../../core/words/basic.ts'
+import type { Words } from '../../core/words/en.ts'
+import type { YokeView } from '../../wiring/surface.ts'
+import { create, createIcon } from '../create.ts'
+import { buttonSpec, createButton } from './buttons.ts'
+import { createGroup, createMenu, ITEM } from './menu.ts'
+import { createSeekBar, createVolumeBar } from './sliders.ts'
+
+/** What controls are made from. */
+export interface Workshop {
+  readonly words: Words
+  readonly yoke: YokeView
+  /** The controls that had no room in the bar. */
+  readonly left: () => readonly ControlEntry[]
+  /** Whether the bar shows a control, or the author left it out. */
+  readonly isElsewhere: (name: ControlName) => boolean
+}
+
+/** A control, and the menu that belongs to it. */
+interface Made {
+  readonly control: HTMLElement
+  readonly menu?: HTMLElement
+}
+
+const readout = (value: string): HTMLElement => create('span', { 'data-yoke-value': value })
+
+const rateItems = ({ words, yoke }: Workshop): readonly Node[] =>
+  yoke.snapshot.playbackRates.map(rate =>
+    create(
+      'button',
+      {
+        ...ITEM,
+        type: 'button',
+        role: 'menuitemradio',
+        'aria-checked': 'false',
+        command: '--set-playback-rate',
+        value: String(rate)
+      },
+      fillWords(words.rate, { rate: new Intl.NumberFormat(words.lang).format(rate) })
+    )
+  )
+
+const captionItems = ({ words }: Workshop): readonly Node[] => [
+  create('button', { ...ITEM, type: 'button', 'aria-disabled': 'true' }, words.noCaptions)
+]
+
+const shortcutsItem = ({ words }: Workshop): Node =>
+  createButton(
+    { name: 'shortcuts', command: 'show-shortcuts', faces: [{ icon: 'shortcuts', label: words.shortcuts }] },
+    ITEM
+  )
+
+/** How a control looks in the menu that takes what has no room. */
+const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
+  const { words } = workshop
+  if (entry.control === 'playback-rate') return [createGroup(words.speed, rateItems(workshop))]
+  if (entry.control === 'captions') return [createGroup(words.captions, captionItems(workshop))]
+  const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
+  return spec ? [createButton(spec, ITEM)] : []
+}
+
+/** What the menu offers beside what had no room, unless the bar shows it. */
+const EXTRAS: readonly ControlName[] = ['loop', 'picture-in-picture', 'playback-rate']
+
+const settingsItems = (workshop: Workshop): readonly Node[] => {
+  const left = workshop.left()
+  const extras = EXTRAS.filter(name => !workshop.isElsewhere(name) && !left.some(({ control }) => control === name))
+  const entries = [...left, ...extras.map(control => ({ control }))]
+  const items = entries.flatMap(entry => menuForm(entry, workshop))
+  return workshop.yoke.conduct.shortcuts.length > 0 ? [...items, shortcutsItem(workshop)] : items
+}
+
+const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
+  control: made.button,
+  menu: made.menu
+})
+
+const MORE_THAN_BUTTONS: Partial<Record<ControlName, (workshop: Workshop) => Made>> = {
+  'seek-bar': ({ words }) => ({ control: createSeekBar(words) }),
+  'current-time': () => ({ control: readout('current-time') }),
+  duration: () => ({ control: readout('duration') }),
+  'remaining-time': () => ({ control: readout('remaining-time') }),
+  clock: () => ({
+    control: create(
+      'span',
+      { class: 'clock', part: 'clock', dir: 'ltr' },
+      readout('current-time'),
+      create('span', { class: 'length', 'data-yoke-when': '!live' }, ' / ', readout('duration'))
+    )
+  }),
+  'seek-live': ({ words }) => ({
+    control: create(
+      'button',
+      {
+        type: 'button',
+        class: 'button live',
+        part: 'button seek-live',
+        command: '--seek-live',
+        'data-yoke-when': 'live'
+      },
+      create('span', { class: 'face' }, words.live, create('span', { class: 'label', part: 'tooltip' }, words.goLive))
+    )
+  }),
+  volume: workshop => ({
+    control: create(
+      'div',
+      { class: 'volume', part: 'volume' },
+      makeControl({ control: 'muted' }, workshop).control,
+      createVolumeBar(workshop.words)
+    )
+  }),
+  'playback-rate': workshop => {
+    const [before = '', after = ''] = workshop.words.rate.split('{rate}')
+    const face = create('span', { class: 'face rate', dir: 'ltr' }, before, readout('playback-rate'), after)
+    return menuControl(createMenu('playback-rate', workshop.words.speed, [face], () => rateItems(workshop)))
+  },
+  captions: workshop =>
+    menuControl(
+      createMenu('captions', workshop.words.captions, [createIcon('captions')], () => captionItems(workshop))
+    ),
+  title: () => ({ control: create('span', { class: 'title', part: 'title', 'data-yoke-value': 'title' }) }),
+  gap: () => ({ control: create('span', { class: 'gap' }) }),
+  settings: workshop =>
+    menuControl(
+      createMenu('settings', workshop.words.settings, [createIcon('settings')], () => settingsItems(workshop))
+    )
+}
+
+/** Makes a control of the bar by its name. */
+export const makeControl = (entry: ControlEntry, workshop: Workshop): Made => {
+  const spec = buttonSpec(entry, workshop.words)
+  if (spec) return { control: createButton(spec) }
+  return MORE_THAN_BUTTONS[entry.control]?.(workshop) ?? { control: create('span') }
+}
+
+/** The name of the slot that an author's own piece takes. */
+export const slotOf = (entry: ControlEntry, words: Words): string => buttonSpec(entry, words)?.name ?? entry.control

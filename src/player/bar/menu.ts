@@ -1,0 +1,86 @@
+import { type Attributes, create } from '../create.ts'
+
+let count = 0
+
+const itemsOf = (menu: HTMLElement): HTMLElement[] =>
+  [...menu.querySelectorAll<HTMLElement>('[role^="menuitem"]')].filter(item => item.getClientRects().length > 0)
+
+const targetOfKey = (key: string, items: readonly HTMLElement[], at: number): HTMLElement | undefined => {
+  switch (key) {
+    case 'ArrowDown':
+      return items[(at + 1) % items.length]
+    case 'ArrowUp':
+      return items.at(at <= 0 ? -1 : at - 1)
+    case 'Home':
+      return items[0]
+    case 'End':
+      return items.at(-1)
+  }
+  if (key.length !== 1 || key === ' ') return undefined
+  // By the first letter, from the present item on (ARIA Authoring Practices, "Menu").
+  const inTurn = [...items.slice(at + 1), ...items.slice(0, at + 1)]
+  return inTurn.find(item => item.innerText.trim().toLowerCase().startsWith(key.toLowerCase()))
+}
+
+const steer = (menu: HTMLElement, event: KeyboardEvent): void => {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.key === 'Tab') menu.hidePopover()
+  const items = itemsOf(menu)
+  const { activeElement } = menu.getRootNode() as ShadowRoot
+  const next = targetOfKey(event.key, items, items.indexOf(activeElement as HTMLElement))
+  if (!next) return
+  event.preventDefault()
+  next.focus()
+}
+
+/** A button and the menu that it opens. What is in the menu is made each time it opens, by what is so then. */
+export const createMenu = (
+  name: string,
+  label: string,
+  face: readonly Node[],
+  content: () => readonly Node[]
+): { readonly button: HTMLButtonElement; readonly menu: HTMLElement } => {
+  count += 1
+  const id = `yoke-menu-${count}`
+  const button = create(
+    'button',
+    {
+      type: 'button',
+      class: 'button',
+      part: `button ${name}`,
+      popovertarget: id,
+      'aria-haspopup': 'menu',
+      'aria-expanded': 'false'
+    },
+    ...face,
+    create('span', { class: 'label', part: 'tooltip' }, label)
+  )
+  const menu = create('div', { id, popover: 'auto', role: 'menu', class: 'menu', part: 'menu', 'aria-label': label })
+  menu.addEventListener('beforetoggle', event => {
+    if (event.newState === 'open') menu.replaceChildren(...content())
+  })
+  menu.addEventListener('toggle', event => {
+    const open = event.newState === 'open'
+    button.setAttribute('aria-expanded', String(open))
+    if (!open) menu.replaceChildren()
+    else (menu.querySelector<HTMLElement>('[aria-checked="true"]') ?? itemsOf(menu)[0])?.focus()
+  })
+  menu.addEventListener('keydown', event => steer(menu, event))
+  menu.addEventListener('click', event => {
+    if (event.target instanceof Element && event.target.closest('[role^="menuitem"]:not([aria-disabled="true"])'))
+      menu.hidePopover()
+  })
+  return { button, menu }
+}
+
+/** What makes a button an item of a menu. */
+export const ITEM: Attributes = { role: 'menuitem', tabindex: '-1', class: 'item', part: 'menu-item' }
+
+/** Items that belong together, under a heading. */
+export const createGroup = (label: string, items: readonly Node[]): HTMLElement =>
+  create(
+    'div',
+    { role: 'group', class: 'group', 'aria-label': label },
+    create('span', { class: 'heading', part: 'menu-heading', 'aria-hidden': 'true' }, label),
+    ...items
+  )

@@ -1,0 +1,186 @@
+/** What is shown inside a player, whether or not it has ready-made controls. */
+export const MEDIA_CSS = `
+video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
+audio { display: none }
+:host(:fullscreen) video { block-size: 100%; aspect-ratio: auto; object-fit: contain }
+`
+
+const GROUND = `
+:host {
+  --accent: var(--yoke-accent, #f0b944);
+  --surface: var(--yoke-surface, #0d2230);
+  --text: var(--yoke-text, #f3f8f6);
+  --radius: var(--yoke-radius, 10px);
+  --size: var(--yoke-control-size, 40px);
+  --thick: var(--yoke-track-size, 6px);
+  --handle: var(--yoke-handle-size, 18px);
+  --inset: var(--yoke-inset, 8px);
+  --pace: .18s;
+  color-scheme: dark;
+}
+.bar, .menu, .shortcuts, .notice, .fault, .pause-panel, .busy, .preview, .big {
+  font: var(--yoke-font, 500 14px/1.3 system-ui, sans-serif); color: var(--text); font-variant-numeric: tabular-nums;
+  box-sizing: border-box; text-align: start;
+}
+[hidden] { display: none !important }
+.bar *, .menu *, .shortcuts * { box-sizing: border-box }
+.icon { display: block; inline-size: 22px; block-size: 22px; fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round }
+.icon.play, .icon.pause, .icon.stop { fill: currentColor; stroke-width: 1 }
+button { font: inherit; color: inherit; cursor: pointer; -webkit-tap-highlight-color: transparent }
+button[aria-disabled=true] { opacity: .45; cursor: default }
+:focus-visible { outline: 2px solid var(--text); outline-offset: -2px; box-shadow: 0 0 0 2px var(--surface) }
+`
+
+const BAR = `
+.bar {
+  position: absolute; inset-inline: var(--inset); inset-block-end: var(--inset); display: flex; gap: 4px; align-items: center;
+  padding: 2px 4px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 90%, transparent);
+  transition: opacity var(--pace), translate var(--pace);
+}
+.rows { flex: 1; min-inline-size: 0 }
+.row { display: flex; align-items: center; gap: 2px; min-inline-size: 0 }
+.cell { flex: none; display: flex; align-items: center }
+.cell.seek-bar, .cell.gap, .cell.title { flex: 1; min-inline-size: 0 }
+.menus { display: contents }
+.button {
+  position: relative; display: grid; place-items: center; min-inline-size: var(--size); block-size: var(--size); padding: 0 6px;
+  border: 0; border-radius: calc(var(--radius) - 3px); background: none; transition: background var(--pace), scale var(--pace);
+}
+.face { display: grid; place-items: center; grid-auto-flow: column }
+.figure { position: absolute; inset-block-end: 3px; inset-inline: 0; text-align: center; font-size: 10px; line-height: 1; font-weight: 700 }
+.button:has(.figure) .icon { inline-size: 19px; translate: 0 -4px }
+.button[aria-pressed=true] { color: var(--accent) }
+.button .label {
+  position: absolute; inset-block-end: calc(100% + 10px); inset-inline-start: 50%; translate: -50%; padding: 4px 8px; border-radius: 6px;
+  background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; pointer-events: none; opacity: 0; transition: opacity var(--pace); z-index: 2;
+}
+:host(:dir(rtl)) .button .label { translate: 50% }
+.row > .cell:first-child .label { inset-inline-start: 0; translate: none !important }
+.row > .cell:last-child .label, .cell.settings .label { inset-inline: auto 0; translate: none !important }
+.button:focus-visible .label { opacity: 1 }
+.button:active { scale: .94 }
+.button[aria-expanded=true] .label { opacity: 0 }
+.rate, .live .face { font-weight: 600 }
+.live .face::before { content: ''; inline-size: 8px; block-size: 8px; margin-inline-end: 6px; border-radius: 50%; background: currentColor; opacity: .5 }
+:host(:state(at-live-edge)) .live .face::before { background: var(--accent); opacity: 1 }
+.clock, .cell.current-time, .cell.duration, .cell.remaining-time { padding-inline: 6px; white-space: nowrap }
+.clock .length { opacity: .78 }
+.title { padding-inline: 6px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap }
+.volume { display: flex; align-items: center }
+.volume-bar { inline-size: 68px; margin-inline: 2px 8px }
+:host(:not(:state(has-volume))) .volume-bar { display: none }
+@media (hover: hover) {
+  .button:hover { background: color-mix(in srgb, var(--text) 14%, transparent) }
+  .button:hover .label { opacity: 1 }
+  .button[aria-expanded=true]:hover .label { opacity: 0 }
+}
+@media (pointer: coarse) { :host { --size: var(--yoke-control-size, 44px) } }
+`
+
+const SLIDERS = `
+.slider { flex: 1; min-inline-size: 0; padding-inline: calc(var(--handle) / 2 + 4px); block-size: var(--size); display: grid; align-items: center }
+.track { position: relative; block-size: var(--thick); border-radius: var(--yoke-track-radius, 2px); background: color-mix(in srgb, var(--text) 24%, transparent) }
+.loaded, .played { border-radius: inherit }
+.loaded { background: color-mix(in srgb, var(--text) 36%, transparent) }
+.played { background: var(--accent) }
+.handle { inset-block-start: calc(50% - var(--handle) / 2); inline-size: 5px; block-size: var(--handle); border-radius: 2px; background: var(--text); box-shadow: 0 0 0 2px var(--surface) }
+.input {
+  appearance: none; position: absolute; inset-block-start: calc(50% - var(--size) / 2); inset-inline-start: -8px; inline-size: calc(100% + 16px); block-size: var(--size);
+  margin: 0; padding: 0; border: 0; background: none; opacity: 0; cursor: pointer; touch-action: none;
+}
+.input::-webkit-slider-thumb { appearance: none; inline-size: 16px; block-size: var(--size) }
+.input::-moz-range-thumb { inline-size: 16px; block-size: var(--size); border: 0 }
+.input:focus-visible ~ .handle { outline: 2px solid var(--text); outline-offset: 3px }
+.input[aria-disabled=true] { cursor: default }
+.input[aria-disabled=true] ~ .handle { visibility: hidden }
+.preview {
+  inset-block-end: 16px; padding: 3px 7px; border-radius: 6px; background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; visibility: hidden; z-index: 2;
+}
+:host(:state(pointing)) .preview { visibility: visible }
+`
+
+const OVER = `
+.shade, .pause-panel, .busy, .fault, .notice { position: absolute }
+.shade { inset: 0; pointer-events: none; border-radius: inherit }
+.big {
+  position: absolute; inset: 0; margin: auto; inline-size: 84px; block-size: 64px; padding: 0; border: 0; border-radius: calc(var(--radius) + 4px); display: grid; place-items: center;
+  background: color-mix(in srgb, var(--surface) 90%, transparent); transition: scale var(--pace), background var(--pace);
+}
+.big .icon { inline-size: 34px; block-size: 34px }
+.big .play { color: var(--accent) }
+@media (hover: hover) { .big:hover { scale: 1.05; background: var(--surface) } }
+.busy { inset: 0; margin: auto; inline-size: 52px; block-size: 40px; display: flex; gap: 6px; align-items: end; justify-content: center; pointer-events: none; animation: appear .2s .6s both }
+.busy i { inline-size: 8px; block-size: 100%; border-radius: 2px; background: var(--accent); box-shadow: 0 0 0 2px var(--surface); transform-origin: bottom; animation: tide 1s infinite alternate ease-in-out }
+.busy i:nth-child(2) { animation-delay: -.35s }
+.busy i:nth-child(3) { animation-delay: -.7s }
+@keyframes appear { from { opacity: 0 } }
+@keyframes tide { from { transform: scaleY(.25) } }
+.pause-panel { inset-block-start: var(--inset); inset-inline: var(--inset); pointer-events: none }
+.pause-panel ::slotted(*) { padding: 12px 14px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 90%, transparent); max-inline-size: 60ch; pointer-events: auto }
+.fault {
+  inset: 0; display: grid; align-content: center; justify-items: center; gap: 12px; padding: 16px 24px; text-align: center; border-radius: inherit; background: color-mix(in srgb, var(--surface) 94%, transparent);
+}
+.fault .icon { inline-size: 32px; block-size: 32px; color: var(--accent) }
+.fault p { margin: 0; max-inline-size: 44ch; font-size: 16px }
+.way-on { padding: 9px 16px; border: 0; border-radius: calc(var(--radius) - 3px); background: var(--accent); color: var(--surface); font-weight: 600 }
+.notice { inset-block-start: calc(var(--inset) * 2); inset-inline: 0; margin-inline: auto; inline-size: fit-content; padding: 6px 12px; border-radius: var(--radius); background: var(--surface); pointer-events: none }
+.notice:empty { padding: 0; background: none }
+:host(:state(idle)) .bar { opacity: 0; translate: 0 6px; pointer-events: none }
+:host(:state(failed)) .bar { display: none }
+`
+
+const MENUS = `
+.button[aria-expanded=true] { anchor-name: --yoke-menu-button }
+.menu { position-anchor: --yoke-menu-button; position-area: block-start span-inline-start; position-try-fallbacks: flip-inline, flip-block }
+.menu:popover-open, .shortcuts:popover-open {
+  margin: 0; margin-block: 8px; inset: auto; border: 1px solid color-mix(in srgb, var(--text) 22%, transparent); border-radius: var(--radius); padding: 5px; min-inline-size: 190px; max-block-size: min(70vh, 420px); overflow: auto;
+  background: var(--surface); color: var(--text); box-shadow: 0 8px 28px #0007;
+}
+@supports not (position-area: block-start) { .menu:popover-open { inset: 0; margin: auto } }
+.item { display: flex; align-items: center; gap: 10px; inline-size: 100%; min-block-size: 40px; padding: 6px 12px; border: 0; border-radius: calc(var(--radius) - 4px); background: none; text-align: start }
+.item .face { display: flex; align-items: center; gap: 12px }
+.item .figure { display: none }
+.item .icon { inline-size: 19px; block-size: 19px }
+.item:hover, .item:focus-visible { background: color-mix(in srgb, var(--text) 14%, transparent) }
+.item[role=menuitemradio]::before { content: ''; inline-size: 8px; block-size: 8px; margin-inline: 5px; border-radius: 50%; border: 1.5px solid currentColor; opacity: .6 }
+.item[aria-checked=true]::before { background: var(--accent); border-color: var(--accent); opacity: 1 }
+.item[aria-pressed=true] { color: var(--accent) }
+.group { padding-block: 4px }
+.heading { display: block; padding: 6px 12px 4px; font-size: 12px; opacity: .78 }
+.shortcuts:popover-open { position: fixed; inset: 0; margin: auto; padding: 8px 16px 14px; inline-size: min(420px, 92vw); max-block-size: 86vh; block-size: fit-content }
+.shortcuts header { display: flex; align-items: center; justify-content: space-between }
+.shortcuts h2 { margin: 0; font-size: 17px }
+.shortcuts table { inline-size: 100%; border-collapse: collapse }
+.shortcuts th, .shortcuts td { padding: 6px 4px; text-align: start; font-weight: 400; border-block-start: 1px solid color-mix(in srgb, var(--text) 14%, transparent) }
+.shortcuts th { inline-size: 8em }
+.shortcuts small { opacity: .78 }
+kbd { font: inherit; padding: 2px 8px; border-radius: 5px; background: color-mix(in srgb, var(--text) 16%, transparent) }
+`
+
+const SOUND = `
+:host(:state(sound)) { min-block-size: calc(var(--size) + 4px) }
+:host(:state(sound)) .bar { position: relative; inset: auto; background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
+:host(:state(sound)) .shade, :host(:state(sound)) .big, :host(:state(sound)) .busy, :host(:state(sound)) .pause-panel { display: none }
+:host(:state(sound):state(failed)) .fault { grid-auto-flow: column; position: static; padding: 8px 14px; border-radius: var(--radius) }
+:host(:state(sound)) .notice { inset-block-start: auto; inset-block-end: calc(100% + 6px) }
+`
+
+const WISHES = `
+@media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy i { animation: none } .busy i:nth-child(2) { transform: scaleY(.6) } }
+@media (forced-colors: active) {
+  .bar, .menu, .shortcuts, .notice, .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
+  .icon { color: inherit }
+  .button, .item, .way-on { color: ButtonText; forced-color-adjust: none }
+  .button:hover, .item:hover, .item:focus-visible { background: Highlight; color: HighlightText }
+  .track { background: Canvas; outline: 1px solid CanvasText; forced-color-adjust: none }
+  .loaded { background: GrayText; forced-color-adjust: none }
+  .played { background: Highlight; forced-color-adjust: none }
+  .handle { background: CanvasText; box-shadow: 0 0 0 2px Canvas; forced-color-adjust: none }
+  .busy i { background: Highlight; forced-color-adjust: none }
+  .button[aria-pressed=true], .item[aria-pressed=true] { color: Highlight }
+  :focus-visible, .input:focus-visible ~ .handle { outline-color: Highlight }
+}
+`
+
+/** What the ready-made controls look like. Everything an author may change is a custom property or a part. */
+export const CONTROLS_CSS = GROUND + BAR + SLIDERS + OVER + MENUS + SOUND + WISHES

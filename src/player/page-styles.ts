@@ -1,0 +1,30 @@
+/** The player is a block, and its picture keeps its space before anything has loaded. */
+const CSS = `
+:where(yoke-player) { display: block; position: relative }
+:where(yoke-player:focus:not(:focus-visible)) { outline: none }
+:where(yoke-player video) { display: block; max-inline-size: 100%; block-size: auto }
+:where(yoke-player video:not([width]), yoke-player[controls] > video) { inline-size: 100% }
+:where(yoke-player video:not([width][height])) { aspect-ratio: 16 / 9 }
+:where(yoke-player[controls] > video) { border-radius: inherit; background: #000 }
+yoke-player:state(idle), yoke-player:state(idle) > video { cursor: none }
+yoke-player:fullscreen { border: 0 !important; border-radius: 0 !important; box-shadow: none !important; padding: 0 !important; background: #000 }
+yoke-player:fullscreen > video { inline-size: 100% !important; block-size: 100% !important; max-inline-size: none !important; max-block-size: none !important; border-radius: 0 !important; object-fit: contain }
+`
+
+/** A constructed sheet: a strict content security policy lets it in. */
+export const sheetOf = (css: string): CSSStyleSheet => {
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync(css)
+  return sheet
+}
+
+let sheet: CSSStyleSheet | undefined
+const styled = new WeakSet<Node>()
+
+/** Styles the tree that a player stands in, once, and beneath the author's own sheets. */
+export const stylePlayers = (root: Document | ShadowRoot): void => {
+  if (styled.has(root)) return
+  styled.add(root)
+  sheet ??= sheetOf(CSS)
+  root.adoptedStyleSheets = [sheet, ...root.adoptedStyleSheets]
+}

@@ -1,0 +1,107 @@
+import { type Fault, fault } from '../core/fault.ts'
+import {
+  CONTROL_NAMES,
+  type ControlName,
+  type Layout,
+  PICTURE_LAYOUTS,
+  SOUND_LAYOUTS,
+  tryReadLayouts,
+  unknownControl,
+  type WrittenLayout
+} from '../core/layout/layouts.ts'
+import { tryReadShortcuts } from '../core/playback/shortcuts.ts'
+import type { YokeSettings } from '../wiring/settings.ts'
+
+/** What was read from one attribute: settings, and a fault where it could not be read. */
+interface Reading {
+  readonly settings: YokeSettings
+  readonly fault?: Fault
+}
+
+const unreadable = (name: string, value: string, hint: string): Reading => ({
+  settings: {},
+  fault: fault('setting-unreadable', `${name} was to be set to “${value}”, and that cannot be read.`, hint)
+})
+
+const readRates = (written: string): Reading => {
+  const playbackRates = written
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(Number)
+  return playbackRates.length > 0 && playbackRates.every(rate => rate > 0)
+    ? { settings: { playbackRates } }
+    : unreadable('playback-rates', written, 'write numbers above 0, as in playback-rates="0.75 1 1.5"')
+}
+
+const readHideAfter = (written: string): Reading => {
+  const hideAfter = written.trim() === 'never' ? Number.POSITIVE_INFINITY : Number(written || Number.NaN)
+  return hideAfter > 0
+    ? { settings: { hideAfter } }
+    : unreadable('hide-after', written, 'write seconds above 0, or never')
+}
+
+const readFrameRate = (written: string): Reading => {
+  const frameRate = Number(written)
+  return frameRate > 0
+    ? { settings: { frameRate } }
+    : unreadable('frame-rate', written, 'write frames a second, as in frame-rate="25"')
+}
+
+const readKeys = (written: string): Reading => {
+  const shortcuts = tryReadShortcuts(written)
+  return shortcuts.ok ? { settings: { shortcuts: shortcuts.value } } : { settings: {}, fault: shortcuts.fault }
+}
+
+/** Attributes that set how a player behaves, each with how it is read. */
+const READERS = {
+  'clip-title': title => ({ settings: { title } }),
+  'frame-rate': readFrameRate,
+  gestures: written => ({ settings: { gestures: written !== 'off' } }),
+  'hide-after': readHideAfter,
+  'playback-rates': readRates,
+  shortcuts: readKeys
+} as const satisfies Record<string, (written: string) => Reading>
+
+/** What holds while an attribute is not there. */
+const WITHOUT: Readonly<Record<SettingAttribute, YokeSettings>> = {
+  'clip-title': { title: '' },
+  'frame-rate': {},
+  gestures: { gestures: true },
+  'hide-after': { hideAfter: 2.5 },
+  'playback-rates': { playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2] },
+  shortcuts: readKeys('').settings
+}
+
+/** One of the attributes that set how a player behaves. */
+export type SettingAttribute = keyof typeof READERS
+
+/** Their names. */
+export const SETTING_ATTRIBUTES = Object.keys(READERS) as readonly SettingAttribute[]
+
+export const isSettingAttribute = (name: string): name is SettingAttribute => Object.hasOwn(READERS, name)
+
+/** Reads one attribute as it stands on a player; `null` is its absence. */
+export const readSetting = (name: SettingAttribute, written: string | null): Reading =>
+  written === null ? { settings: WITHOUT[name] } : READERS[name](written)
+
+/** The controls that are left out, from the attribute `without`, and a fault for each name that is none. */
+export const readWithout = (
+  written: string | null
+): { readonly names: ReadonlySet<ControlName>; readonly faults: readonly Fault[] } => {
+  const words = (written ?? '').split(/\s+/).filter(Boolean)
+  const names = CONTROL_NAMES.filter(name => words.includes(name))
+  const strangers = words.filter(word => !(names as readonly string[]).includes(word))
+  return { names: new Set(names), faults: strangers.map(unknownControl) }
+}
+
+/** The layouts of a player: its own, else those of the house. */
+export const readLayouts = (
+  written: string | readonly WrittenLayout[] | null,
+  sound: boolean
+): { readonly layouts: readonly Layout[]; readonly fault?: Fault } => {
+  const house = tryReadLayouts(sound ? SOUND_LAYOUTS : PICTURE_LAYOUTS)
+  const layouts = house.ok ? house.value : []
+  if (written === null) return { layouts }
+  const own = tryReadLayouts(written)
+  return own.ok ? { layouts: own.value } : { layouts, fault: own.fault }
+}

@@ -1,5 +1,6 @@
 /** Builds everything that ships: the modules and their types, the one-file classic script, the example site. */
 import { execFileSync } from 'node:child_process'
+import { existsSync, readdirSync } from 'node:fs'
 import { cp, rm } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { build } from 'vite'
@@ -29,6 +30,14 @@ const buildClassic = (): Promise<unknown> =>
     }
   })
 
+/** The index, and each folder beside it that has a page. */
+const examples = (): string[] => [
+  at('examples/index.html'),
+  ...readdirSync(at('examples'))
+    .map(folder => at(`examples/${folder}/index.html`))
+    .filter(page => existsSync(page))
+]
+
 const buildSite = async (): Promise<void> => {
   await build({
     configFile: false,
@@ -39,7 +48,7 @@ const buildSite = async (): Promise<void> => {
       outDir: at('dist/site'),
       emptyOutDir: true,
       target: 'es2022',
-      rolldownOptions: { input: [at('examples/index.html'), at('examples/first-light/index.html')] }
+      rolldownOptions: { input: examples() }
     }
   })
   await cp(at('dist/yokewright.js'), at('dist/site/yokewright.js'))

@@ -49,8 +49,8 @@ export class YokePlayer extends Base implements Forwarding {
   /** The media had the browser's controls in markup, to be put back when nobody else has any. */
   #nativeControls = false
   #made: HTMLMediaElement | undefined
-  /** Settings that the player and its media say differently, until they have been told. */
-  #twice: readonly Fault[] = []
+  /** Faults of the markup, until there is someone to hear of them. */
+  #untold: readonly Fault[] = []
   #layouts: readonly WrittenLayout[] | undefined
   /** What ends with the player's stay in the document. */
   readonly #stops: (() => void)[] = []
@@ -89,7 +89,6 @@ export class YokePlayer extends Base implements Forwarding {
   /** @internal */
   connectedCallback(): void {
     if (this.#coupled) return
-    this.#coupled = true
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     for (const name of SETTING_ATTRIBUTES) if (this.hasAttribute(name)) this.#readSetting(name)
     if (!this.hasAttribute('tabindex')) this.tabIndex = -1
@@ -105,8 +104,9 @@ export class YokePlayer extends Base implements Forwarding {
         () => this.#comeNear()
       )
     )
+    this.#coupled = true
     this.#observer.observe(this, { childList: true, subtree: true })
-    this.#tellTwice()
+    this.#tell()
     this.#name()
     if (this.hasAttribute('controls')) this.#settleControls()
     if (this.hasAttribute('debug')) this.#outline()
@@ -156,7 +156,8 @@ export class YokePlayer extends Base implements Forwarding {
   #readSetting(name: Parameters<typeof readSetting>[0]): void {
     const { settings, fault } = readSetting(name, this.getAttribute(name))
     this.yoke.configure(settings)
-    if (fault) this.yoke.raise(fault, this)
+    if (fault) this.#untold = [...this.#untold, fault]
+    this.#tell()
     if (name === 'playback-rates') this.#drawSoon()
   }
 
@@ -198,7 +199,7 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #adopt(media: HTMLMediaElement): void {
-    this.#twice = handOnAll(this, media)
+    this.#untold = [...this.#untold, ...handOnAll(this, media)]
     this.#nativeControls = media.controls
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
@@ -211,13 +212,14 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#isSound()) this.#internals.states.add('sound')
     else this.#internals.states.delete('sound')
     this.#settleControls()
-    if (this.#coupled) this.#tellTwice()
+    this.#tell()
     this.#becomeReady(this)
   }
 
-  #tellTwice(): void {
-    for (const reason of this.#twice) this.yoke.raise(reason, this)
-    this.#twice = []
+  #tell(): void {
+    if (!this.#coupled) return
+    for (const reason of this.#untold) this.yoke.raise(reason, this)
+    this.#untold = []
   }
 
   /** Only for what is made here: what the author wrote stays where it is. */

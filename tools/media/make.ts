@@ -38,6 +38,11 @@ const PLANS: readonly ClipPlan[] = [
   { name: 'tide-clock', width: 600, height: 600, seconds: 12, bell: 440, posterAt: 2, formats: ['webm', 'mp4'] }
 ]
 
+/** Clips of sound alone: the wash of the sea and a bell. */
+const SOUND_PLANS: readonly { readonly name: string; readonly seconds: number; readonly bell: number }[] = [
+  { name: 'bell-buoy', seconds: 16, bell: 349 }
+]
+
 const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
 /** A keyframe each two seconds keeps seeking quick in small files. */
@@ -184,8 +189,21 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
   console.log(`made ${plan.name}: ${plan.formats.join(', ')}, poster`)
 }
 
+/** Opus in WebM, and AAC in MPEG-4 for what knows no Opus. */
+const makeSound = async ({ name, seconds, bell }: (typeof SOUND_PLANS)[number]): Promise<void> => {
+  const work = await mkdtemp(join(tmpdir(), 'tern-quay-'))
+  const sound = join(work, 'sound.wav')
+  await writeFile(sound, synthesise(seconds, bell))
+  const clean = ['-i', sound, '-map_metadata', '-1']
+  await ffmpeg([...clean, '-c:a', 'libopus', '-b:a', '32k', join(media, `${name}.webm`)])
+  await ffmpeg([...clean, '-c:a', 'aac', '-b:a', '40k', '-movflags', '+faststart', join(media, `${name}.m4a`)])
+  await rm(work, { recursive: true })
+  console.log(`made ${name}: webm, m4a`)
+}
+
 const wanted = process.argv.slice(2)
 const browser = await launchChromium()
 const page = await browser.newPage()
 for (const plan of PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await make(page, plan)
+for (const plan of SOUND_PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await makeSound(plan)
 await browser.close()

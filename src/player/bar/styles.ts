@@ -2,6 +2,7 @@
 export const MEDIA_CSS = `
 video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
 audio { display: none }
+slot:not([name]) { border-radius: inherit }
 :host(:fullscreen) video { block-size: 100%; aspect-ratio: auto; object-fit: contain }
 `
 
@@ -34,7 +35,7 @@ button[aria-disabled=true] { opacity: .45; cursor: default }
 const BAR = `
 .bar {
   position: absolute; inset-inline: var(--inset); inset-block-end: var(--inset); display: flex; gap: 4px; align-items: center;
-  padding: 2px 4px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 90%, transparent);
+  padding: 2px 4px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 95%, transparent);
   transition: opacity var(--pace), translate var(--pace);
 }
 .rows { flex: 1; min-inline-size: 0 }
@@ -104,11 +105,10 @@ const OVER = `
 .shade { inset: 0; pointer-events: none; border-radius: inherit }
 .big {
   position: absolute; inset: 0; margin: auto; inline-size: 84px; block-size: 64px; padding: 0; border: 0; border-radius: calc(var(--radius) + 4px); display: grid; place-items: center;
-  background: color-mix(in srgb, var(--surface) 90%, transparent); transition: scale var(--pace), background var(--pace);
+  background: var(--accent); color: var(--surface); box-shadow: 0 2px 14px #0006; transition: scale var(--pace);
 }
 .big .icon { inline-size: 34px; block-size: 34px }
-.big .play { color: var(--accent) }
-@media (hover: hover) { .big:hover { scale: 1.05; background: var(--surface) } }
+@media (hover: hover) { .big:hover { scale: 1.06 } }
 .busy { inset: 0; margin: auto; inline-size: 52px; block-size: 40px; display: flex; gap: 6px; align-items: end; justify-content: center; pointer-events: none; animation: appear .2s .6s both }
 .busy i { inline-size: 8px; block-size: 100%; border-radius: 2px; background: var(--accent); box-shadow: 0 0 0 2px var(--surface); transform-origin: bottom; animation: tide 1s infinite alternate ease-in-out }
 .busy i:nth-child(2) { animation-delay: -.35s }

@@ -55,7 +55,7 @@ describe('the samples in TypeScript', () => {
           write: false,
           minify: false,
           target: 'es2022',
-          rolldownOptions: { input: entry, output: { format: 'es' } }
+          rolldownOptions: { input: entry, output: { format: 'es', codeSplitting: false } }
         }
       })
       const [bundle] = 'output' in output ? output.output : []

@@ -48,7 +48,7 @@ describe('a yoke', () => {
     const early = createYoke(createSimulatedMedia({ clock }))
     expect(early.states).toMatchObject({ paused: true, playing: false, waiting: false, audioOnly: false })
     expect(early.values).toMatchObject({ currentTime: 0, duration: undefined, volume: 1, playbackRate: 1 })
-    expect(early.measures).toEqual({ position: 0, buffered: 0, volume: 1 })
+    expect(early.measures).toEqual({ position: 0, buffered: 0, volume: 1, pointer: 0 })
   })
 
   it('plays, and says so when it does', async () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { availabilityOf } from './availability.ts'
+import { availabilityOf, isCommandOn } from './availability.ts'
 import { COMMAND_NAMES, type CommandName, type CommandValue, tryReadCommand } from './commands.ts'
 import { type Effect, planCommand } from './plan.ts'
 import { initialSnapshot, type MediaFacts, type MediaSnapshot, playableRange, readSnapshot } from './snapshot.ts'
@@ -95,7 +95,42 @@ describe('commands', () => {
     ['set-playback-rate', undefined, {}, 'number-unreadable'],
     ['set-playback-rate', 2, { capabilities: { volume: true, playbackRate: undefined } }, 'command-unsupported'],
     ['toggle-loop', undefined, {}, [flag('loop', true)]],
-    ['toggle-loop', undefined, { loop: true }, [flag('loop', false)]]
+    ['toggle-loop', undefined, { loop: true }, [flag('loop', false)]],
+    ['retry', undefined, { currentTime: 7 }, [{ do: 'load' }, set('currentTime', 7), play]],
+    ['change-volume', '10%', { volume: 0.7 }, [set('volume', 0.8)]],
+    ['change-volume', '-10%', { volume: 0.05 }, [set('volume', 0)]],
+    ['change-volume', 0.1, { muted: true, volume: 0.9 }, [set('volume', 0.1), flag('muted', false)]],
+    ['change-volume', 3, {}, 'number-unreadable'],
+    ['change-volume', 0.1, { capabilities: { ...initialSnapshot.capabilities, volume: false } }, 'command-unsupported'],
+    ['change-playback-rate', 1, {}, [set('playbackRate', 1.25)]],
+    ['change-playback-rate', -2, {}, [set('playbackRate', 0.5)]],
+    ['change-playback-rate', 1, { playbackRate: 1.1 }, [set('playbackRate', 1.25)]],
+    ['change-playback-rate', 9, {}, [set('playbackRate', 2)]],
+    ['change-playback-rate', 1, { playbackRate: 2 }, []],
+    ['change-playback-rate', '1.5', {}, 'number-unreadable'],
+    ['step-frame', 1, { frameRate: 25 }, [pause, set('currentTime', 20.06)]],
+    ['step-frame', -1, { frameRate: 25, currentTime: 20.02 }, [pause, set('currentTime', 19.98)]],
+    ['step-frame', -1, { frameRate: 25, currentTime: 0 }, [pause, set('currentTime', 0.02)]],
+    ['step-frame', 1, { frameRate: 25, currentTime: 60 }, [pause, set('currentTime', 59.98)]],
+    ['step-frame', 1, {}, 'frame-rate-unknown'],
+    ['step-frame', 1, { picture: false, frameRate: 25 }, 'command-unsupported'],
+    ['seek-live', undefined, {}, 'command-unsupported'],
+    ['toggle-fullscreen', undefined, {}, 'command-unsupported'],
+    ['toggle-fullscreen', undefined, { canFullscreen: true }, [{ do: 'request', presentation: 'fullscreen' }]],
+    ['toggle-fullscreen', undefined, { fullscreen: true }, [{ do: 'exit', presentation: 'fullscreen' }]],
+    ['exit-fullscreen', undefined, { canFullscreen: true }, [{ do: 'exit', presentation: 'fullscreen' }]],
+    [
+      'request-picture-in-picture',
+      undefined,
+      { canPictureInPicture: true },
+      [{ do: 'request', presentation: 'picture-in-picture' }]
+    ],
+    [
+      'toggle-picture-in-picture',
+      undefined,
+      { pictureInPicture: true },
+      [{ do: 'exit', presentation: 'picture-in-picture' }]
+    ]
   ])('%s %s on %j', (name, value, given, wanted) => {
     expect(effectsOf(name, value, { ...loaded, ...given })).toEqual(wanted)
   })
@@ -105,7 +140,8 @@ describe('commands', () => {
     ['seek', '50%', [set('currentTime', 115)]],
     ['seek', 0, [set('currentTime', 100)]],
     ['seek', 'end', [set('currentTime', 130)]],
-    ['skip', 30, [set('currentTime', 130)]]
+    ['skip', 30, [set('currentTime', 130)]],
+    ['seek-live', undefined, [set('currentTime', 130)]]
   ])('live: %s %s stays within what can be sought', (name, value, wanted) => {
     expect(effectsOf(name, value, live)).toEqual(wanted)
   })
@@ -115,7 +151,10 @@ describe('commands', () => {
       seek: '1:00',
       skip: 5,
       'set-volume': 1,
-      'set-playback-rate': 1
+      'change-volume': 0.1,
+      'set-playback-rate': 1,
+      'change-playback-rate': 1,
+      'step-frame': 1
     }
     for (const name of COMMAND_NAMES) expect(effectsOf(name, values[name], initialSnapshot)).toBe('media-absent')
   })
@@ -128,9 +167,33 @@ describe('commands', () => {
     ['seek', { readyState: 0, seekable: [], duration: undefined }, 'now'],
     ['skip', { seekable: [] }, 'later'],
     ['set-volume', { capabilities: { ...initialSnapshot.capabilities, volume: false } }, 'never'],
-    ['set-playback-rate', { capabilities: { volume: true, playbackRate: undefined } }, 'never']
+    ['set-playback-rate', { capabilities: { volume: true, playbackRate: undefined } }, 'never'],
+    ['retry', {}, 'later'],
+    ['retry', { error: { code: 2, message: '' } }, 'now'],
+    ['seek-live', {}, 'never'],
+    ['seek-live', { duration: undefined }, 'later'],
+    ['seek-live', { duration: Number.POSITIVE_INFINITY }, 'now'],
+    ['step-frame', {}, 'later'],
+    ['step-frame', { frameRate: 25 }, 'now'],
+    ['step-frame', { picture: false }, 'never'],
+    ['toggle-fullscreen', {}, 'never'],
+    ['toggle-fullscreen', { canFullscreen: true }, 'now'],
+    ['toggle-picture-in-picture', { pictureInPicture: true }, 'now']
   ])('%s on %j is for %s', (name, given, wanted) => {
     expect(availabilityOf(name, { ...loaded, ...given })).toBe(wanted)
+  })
+
+  it.each<[CommandName, string, Partial<MediaSnapshot>, boolean | undefined]>([
+    ['play-pause', '', { paused: false }, true],
+    ['play-pause', '', { paused: false, ended: true }, false],
+    ['toggle-muted', '', { volume: 0 }, true],
+    ['toggle-loop', '', {}, false],
+    ['set-playback-rate', '1.50', { playbackRate: 1.5 }, true],
+    ['set-playback-rate', '1', { playbackRate: 1.5 }, false],
+    ['toggle-fullscreen', '', { fullscreen: true }, true],
+    ['seek', '0', {}, undefined]
+  ])('%s %s on %j is on: %s', (name, value, given, on) => {
+    expect(isCommandOn(name, value, { ...loaded, ...given })).toBe(on)
   })
 })
 
@@ -167,7 +230,17 @@ describe('the truth table', () => {
     ['audio-only', { picture: false, readyState: 0 }, false],
     ['has-volume', {}, true],
     ['has-volume', { present: false }, false],
-    ['has-playback-rates', { capabilities: { volume: true, playbackRate: undefined } }, false]
+    ['has-playback-rates', { capabilities: { volume: true, playbackRate: undefined } }, false],
+    ['at-live-edge', { duration: Number.POSITIVE_INFINITY, seekable: [{ start: 0, end: 24 }] }, true],
+    ['at-live-edge', { duration: Number.POSITIVE_INFINITY, seekable: [{ start: 0, end: 60 }] }, false],
+    ['at-live-edge', { seekable: [{ start: 0, end: 20 }] }, false],
+    ['pointing', { pointer: 0 }, true],
+    ['idle', { ...running, idle: true }, true],
+    ['idle', { idle: true }, false],
+    ['fullscreen', { fullscreen: true }, true],
+    ['picture-in-picture', { pictureInPicture: true }, true],
+    ['has-fullscreen', { canFullscreen: true }, true],
+    ['has-picture-in-picture', {}, false]
   ])('%s of %j is %s', (name, given, holds) => {
     expect(STATES[name]({ ...loaded, ...given })).toBe(holds)
   })
@@ -237,7 +310,10 @@ describe('values and measures', () => {
     expect(VALUES['buffered-ahead'](loaded)).toBe(15)
     expect(VALUES.duration(initialSnapshot)).toBeUndefined()
     expect(VALUES['remaining-time'](live)).toBe(Number.POSITIVE_INFINITY)
-    expect(MEASURE_NAMES.map(name => MEASURES[name]({ ...loaded, muted: true }))).toEqual([20 / 60, 35 / 60, 0])
+    expect(MEASURE_NAMES.map(name => MEASURES[name]({ ...loaded, muted: true }))).toEqual([20 / 60, 35 / 60, 0, 0])
+    expect(VALUES['pointer-time'](loaded)).toBeUndefined()
+    expect(VALUES['pointer-time']({ ...loaded, pointer: 0.25 })).toBe(15)
+    expect(VALUES['pointer-time']({ ...live, pointer: 0.5 })).toBe(115)
     expect(MEASURES.position(live)).toBeCloseTo(25 / 30)
   })
 

@@ -57,8 +57,10 @@ export const clickPicture = (event: MouseEvent, yoke: YokeView, pointerType: str
   const { picture } = yoke.conduct
   if (event.defaultPrevented || answered.has(event) || !picture || !isOnPicture(event, yoke)) return
   answered.add(event)
-  if (pointerType === 'touch') tap(event, yoke, picture)
-  else if (event.type === 'dblclick') yoke.run('toggle-fullscreen', undefined, picture)
+  if (pointerType === 'touch') {
+    // Taps are counted here: not every engine makes a double click of two.
+    if (event.type === 'click') tap(event, yoke, picture)
+  } else if (event.type === 'dblclick') yoke.run('toggle-fullscreen', undefined, picture)
   else yoke.run('play-pause', undefined, picture)
 }
 

@@ -14,9 +14,15 @@ export interface EnginePage {
   run<Args extends readonly unknown[], Value>(action: (...args: Args) => Value, ...args: Args): Promise<Awaited<Value>>
   /** Moves the pointer to a point of the viewport, in CSS pixels. */
   move(x: number, y: number): Promise<void>
-  down(): Promise<void>
-  up(): Promise<void>
-  press(key: Key): Promise<void>
+  /** Presses the button; `count` is 2 for the second press of a double click. */
+  down(count?: number): Promise<void>
+  up(count?: number): Promise<void>
+  /** Presses and lets go, with `modifier` held down if there is one. */
+  press(key: Key, modifier?: 'Control' | 'Alt'): Promise<void>
+  /** A finger's tap at a point of the viewport. */
+  tap(x: number, y: number): Promise<void>
+  /** Turns the wheel where the pointer is; positive is down. */
+  wheel(x: number, y: number, deltaY: number): Promise<void>
   type(text: string): Promise<void>
   screenshot(): Promise<Buffer>
   close(): Promise<void>
@@ -52,14 +58,27 @@ export const launchChromium = async (): Promise<import('playwright-core').Browse
 const openChromium = async (): Promise<EnginePage> => {
   const browser = await launchChromium()
   const page = await browser.newPage({ viewport: VIEWPORT })
+  const devtools = await page.context().newCDPSession(page)
   return {
     engine: 'chromium',
     goto: async url => void (await page.goto(url)),
     run: (action, ...args) => page.evaluate(callOf(action, args)),
     move: (x, y) => page.mouse.move(x, y),
-    down: () => page.mouse.down(),
-    up: () => page.mouse.up(),
-    press: key => page.keyboard.press(key === ' ' ? 'Space' : key),
+    down: (clickCount = 1) => page.mouse.down({ clickCount }),
+    up: (clickCount = 1) => page.mouse.up({ clickCount }),
+    press: (key, modifier) =>
+      page.keyboard.press(
+        `${modifier ? `${modifier}+` : ''}${key === ' ' ? 'Space' : key === '+' ? 'NumpadAdd' : key}`
+      ),
+    tap: async (x, y) => {
+      await devtools.send('Emulation.setTouchEmulationEnabled', { enabled: true })
+      await devtools.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] })
+      await devtools.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+    },
+    wheel: async (x, y, deltaY) => {
+      await page.mouse.move(x, y)
+      await page.mouse.wheel(0, deltaY)
+    },
     type: text => page.keyboard.type(text),
     screenshot: () => page.screenshot(),
     close: () => browser.close()
@@ -83,7 +102,16 @@ const openFirefox = async (): Promise<EnginePage> => {
     move: (x, y) => page.mouse.move(x, y),
     down: () => page.mouse.down(),
     up: () => page.mouse.up(),
-    press: key => page.keyboard.press(key as never),
+    press: async (key, modifier) => {
+      if (modifier) await page.keyboard.down(modifier)
+      await page.keyboard.press(key as never)
+      if (modifier) await page.keyboard.up(modifier)
+    },
+    tap: (x, y) => page.touchscreen.tap(x, y),
+    wheel: async (x, y, deltaY) => {
+      await page.mouse.move(x, y)
+      await page.mouse.wheel({ deltaY })
+    },
     type: text => page.keyboard.type(text),
     screenshot: async () => Buffer.from(await page.screenshot()),
     close: () => browser.close()
@@ -127,6 +155,22 @@ const KEY_CODES: Record<string, string> = {
   Backspace: '\uE003'
 }
 
+const MODIFIERS = { Control: '\uE009', Alt: '\uE00A' } as const
+
+/** Runs in a page. WebKit's driver makes a mouse of every finger: there the events of a tap are made by script. */
+const tapByScript = (x: number, y: number): void => {
+  let target = document.elementFromPoint(x, y)
+  while (target?.shadowRoot) {
+    const inner = target.shadowRoot.elementFromPoint(x, y)
+    if (!inner || inner === target) break
+    target = inner
+  }
+  const init = { bubbles: true, cancelable: true, composed: true, clientX: x, clientY: y, pointerType: 'touch' }
+  for (const type of ['pointerdown', 'pointerup']) target?.dispatchEvent(new PointerEvent(type, init))
+  ;(target as HTMLElement | null)?.focus({ preventScroll: true })
+  target?.dispatchEvent(new PointerEvent('click', { ...init, detail: 1 }))
+}
+
 type Send = (method: string, path: string, body?: unknown) => Promise<unknown>
 
 const createSend =
@@ -167,22 +211,24 @@ const openWebKit = async (): Promise<EnginePage> => {
   const at = `/session/${session.sessionId}`
   await send('POST', `${at}/timeouts`, { script: 120_000 })
   await send('POST', `${at}/window/rect`, { width: VIEWPORT.width, height: VIEWPORT.height + 80 })
+  const act = (...actions: unknown[]): Promise<unknown> => send('POST', `${at}/actions`, { actions })
   const pointer = (...actions: unknown[]): Promise<unknown> =>
-    send('POST', `${at}/actions`, {
-      actions: [{ type: 'pointer', id: 'mouse', parameters: { pointerType: 'mouse' }, actions }]
-    })
+    act({ type: 'pointer', id: 'mouse', parameters: { pointerType: 'mouse' }, actions })
+  const moveTo = (x: number, y: number): unknown => ({
+    type: 'pointerMove',
+    duration: 0,
+    x: Math.round(x),
+    y: Math.round(y),
+    origin: 'viewport'
+  })
   const keys = (...values: string[]): Promise<unknown> =>
-    send('POST', `${at}/actions`, {
-      actions: [
-        {
-          type: 'key',
-          id: 'keys',
-          actions: values.flatMap(value => [
-            { type: 'keyDown', value },
-            { type: 'keyUp', value }
-          ])
-        }
-      ]
+    act({
+      type: 'key',
+      id: 'keys',
+      actions: values.flatMap(value => [
+        { type: 'keyDown', value },
+        { type: 'keyUp', value }
+      ])
     })
   return {
     engine: 'webkit',
@@ -196,17 +242,32 @@ const openWebKit = async (): Promise<EnginePage> => {
       if (thrown !== undefined) throw new Error(thrown)
       return value
     },
-    move: async (x, y) =>
-      void (await pointer({
-        type: 'pointerMove',
-        duration: 0,
-        x: Math.round(x),
-        y: Math.round(y),
-        origin: 'viewport'
-      })),
+    move: async (x, y) => void (await pointer(moveTo(x, y))),
     down: async () => void (await pointer({ type: 'pointerDown', button: 0 })),
     up: async () => void (await pointer({ type: 'pointerUp', button: 0 })),
-    press: async key => void (await keys(KEY_CODES[key] ?? key)),
+    press: async (key, modifier) => {
+      const value = KEY_CODES[key] ?? key
+      if (!modifier) return void (await keys(value))
+      const held = MODIFIERS[modifier]
+      await act({
+        type: 'key',
+        id: 'keys',
+        actions: [
+          { type: 'keyDown', value: held },
+          { type: 'keyDown', value },
+          { type: 'keyUp', value },
+          { type: 'keyUp', value: held }
+        ]
+      })
+    },
+    tap: async (x, y) =>
+      void (await send('POST', `${at}/execute/sync`, { script: callOf(tapByScript, [x, y]), args: [] })),
+    wheel: async (x, y, deltaY) =>
+      void (await act({
+        type: 'wheel',
+        id: 'wheel',
+        actions: [{ type: 'scroll', x: Math.round(x), y: Math.round(y), deltaX: 0, deltaY, origin: 'viewport' }]
+      })),
     type: async text => void (await keys(...text)),
     screenshot: async () => Buffer.from((await send('GET', `${at}/screenshot`)) as string, 'base64'),
     close: async () => {

@@ -20,7 +20,7 @@ export interface Person {
     html: string,
     options?: { readonly head?: string; readonly headers?: Record<string, string>; readonly script?: string }
   ): Promise<void>
-  /** Where an element is, in the viewport. */
+  /** Where an element is, in the viewport. ` >>> ` goes into a shadow root, here and below. */
   box(selector: string): Promise<Box>
   click(selector: string): Promise<void>
   /** Presses at a share of an element's width, moves to another, and lets go unless told to hold. */
@@ -32,6 +32,9 @@ export interface Person {
     ...args: Args
   ): Promise<void>
   text(selector: string): Promise<string>
+  /** A finger's tap in the middle of an element, or at another share of its width. */
+  tap(selector: string, share?: number): Promise<void>
+  doubleClick(selector: string): Promise<void>
   leave(): Promise<void>
 }
 
@@ -74,7 +77,12 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
 
   const box: Person['box'] = async selector => {
     const found = await page.run((wanted: string) => {
-      const element = document.querySelector(wanted)
+      const element = wanted
+        .split(' >>> ')
+        .reduce<Element | null>(
+          (around, part, index) => (index === 0 ? document : (around?.shadowRoot ?? null))?.querySelector(part) ?? null,
+          null
+        )
       element?.scrollIntoView({ block: 'nearest' })
       const rect = element?.getBoundingClientRect()
       return rect ? { x: rect.x, y: rect.y, width: rect.width, height: rect.height } : null
@@ -114,7 +122,28 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
       if (!hold) await page.up()
     },
     text: selector =>
-      page.run((wanted: string) => (document.querySelector<HTMLElement>(wanted)?.innerText ?? '').trim(), selector),
+      page.run((wanted: string) => {
+        const element = wanted
+          .split(' >>> ')
+          .reduce<HTMLElement | null>(
+            (around, part, index) =>
+              (index === 0 ? document : (around?.shadowRoot ?? null))?.querySelector<HTMLElement>(part) ?? null,
+            null
+          )
+        return (element?.innerText ?? '').trim()
+      }, selector),
+    async tap(selector, share = 0.5) {
+      const { x, y, width, height } = await box(selector)
+      await page.tap(x + width * share, y + height / 2)
+    },
+    async doubleClick(selector) {
+      const { x, y, width, height } = await box(selector)
+      await page.move(x + width / 2, y + height / 2)
+      for (let count = 0; count < 2; count += 1) {
+        await page.down(count + 1)
+        await page.up(count + 1)
+      }
+    },
     async leave() {
       await page.close()
       await server.close()

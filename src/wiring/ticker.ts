@@ -23,6 +23,9 @@ export class Ticker {
     this.stop()
     const now = performance.now() / 1000
     this.#runsSince = STATES.playing(media) ? (this.#runsSince ?? now) : undefined
+    if (this.#runsSince === undefined && media.duration === Number.POSITIVE_INFINITY && media.paused)
+      // What is live goes on without its viewer: how far behind they are must be looked at.
+      this.#timer = setTimeout(this.#tick, 1000)
     if (this.#runsSince === undefined || media.scrubbing) return
     const { currentTime, playbackRate } = media
     const nextSecond = (wholeSeconds(currentTime) + 1 - currentTime) / Math.max(playbackRate, 0.01)

@@ -75,7 +75,10 @@ describe('full screen', () => {
 
   it('that is refused is a fault, and the face stays', async () => {
     await mount(TOGGLE)
-    const result = await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('toggle-fullscreen'))
+    const result = await person.page.run(() => {
+      Element.prototype.requestFullscreen = () => Promise.reject(new TypeError('not from here'))
+      return document.querySelector('yoke-player')?.yoke.run('toggle-fullscreen')
+    })
     expect(result).toMatchObject({ ok: false, fault: { code: 'fullscreen-refused' } })
     expect(await person.text('#full')).toBe('Fill')
   })
@@ -115,9 +118,10 @@ it('picture in picture is offered only where it exists, and its refusal is a fau
     () => 'requestPictureInPicture' in HTMLVideoElement.prototype && document.pictureInPictureEnabled
   )
   expect(await person.page.run(() => document.querySelector<HTMLElement>('#pip')?.hidden)).toBe(!exists)
-  const result = await person.page.run(() =>
-    document.querySelector('yoke-player')?.yoke.run('request-picture-in-picture')
-  )
+  const result = await person.page.run(() => {
+    HTMLVideoElement.prototype.requestPictureInPicture = () => Promise.reject(new TypeError('not from here'))
+    return document.querySelector('yoke-player')?.yoke.run('request-picture-in-picture')
+  })
   expect(result).toMatchObject({
     ok: false,
     fault: { code: exists ? 'picture-in-picture-refused' : 'command-unsupported' }

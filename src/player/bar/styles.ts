@@ -3,7 +3,7 @@ export const MEDIA_CSS = `
 video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
 audio { display: none }
 slot:not([name]) { border-radius: inherit }
-:host(:fullscreen) video { block-size: 100%; aspect-ratio: auto; object-fit: contain }
+:host(:fullscreen) video { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
 `
 
 const GROUND = `

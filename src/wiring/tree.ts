@@ -122,7 +122,11 @@ class Tree {
     adoptStyles(this.#root)
     const pass = (event: Event): void => this.#pass(event)
     for (const type of COUPLED_EVENTS)
-      this.#root.addEventListener(type, pass, { signal, capture: true, passive: type !== 'keydown' })
+      this.#root.addEventListener(type, pass, {
+        signal,
+        capture: true,
+        passive: type !== 'keydown' && type !== 'pointerdown'
+      })
     this.#root.addEventListener('click', event => this.#click(event as MouseEvent), { signal, capture: true })
     // On their way up, so that whatever stands in the player comes first.
     for (const type of ['click', 'dblclick'])

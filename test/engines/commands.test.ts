@@ -87,11 +87,12 @@ describe('full screen', () => {
     await person.mount(`<yoke-player id="p">${CLIP}<div>${TOGGLE}</div></yoke-player>`, {
       head: `<script>
         Object.defineProperty(Document.prototype, 'fullscreenEnabled', { get: () => false })
+        const define = (name, value) => Object.defineProperty(HTMLVideoElement.prototype, name, { value, writable: true, configurable: true })
         const tell = (video, on) => { video.webkitDisplayingFullscreen = on; video.dispatchEvent(new Event(on ? 'webkitbeginfullscreen' : 'webkitendfullscreen')) }
-        Object.assign(HTMLVideoElement.prototype, {
-          webkitSupportsFullscreen: true, webkitDisplayingFullscreen: false,
-          webkitEnterFullscreen() { tell(this, true) }, webkitExitFullscreen() { tell(this, false) }
-        })</script>`
+        define('webkitSupportsFullscreen', true)
+        define('webkitDisplayingFullscreen', false)
+        define('webkitEnterFullscreen', function () { tell(this, true) })
+        define('webkitExitFullscreen', function () { tell(this, false) })</script>`
     })
     await person.until('data', () => (document.querySelector('video')?.readyState ?? 0) >= 2)
     await person.click('#full')
@@ -182,6 +183,11 @@ describe('volume', () => {
     expect((await heard())[0]).toBeCloseTo(0.3)
     await person.page.press('ArrowRight')
     expect((await heard())[0]).toBeCloseTo(0.35)
+    const { x, y, width, height } = await person.box('.up')
+    await person.page.move(x + width / 2, y + height * 0.25)
+    await person.page.down()
+    await person.page.up()
+    expect(Math.abs((await heard())[0] - 0.75)).toBeLessThan(0.1)
   })
 
   it('of a device that leaves it to its own buttons is not offered', async () => {
@@ -233,11 +239,14 @@ describe('the picture', () => {
     await mount('')
     await person.click('video')
     await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
+    // A new page, so that the first click is not counted with the two that follow.
+    await mount('')
+    await play()
     await person.doubleClick('video')
     await person.until('full screen', () => document.fullscreenElement?.id === 'p')
     await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
     const { commands } = await person.page.run(() => globalThis.notes)
-    expect(commands).toEqual(['play-pause', 'play-pause', 'play-pause', 'toggle-fullscreen'])
+    expect(commands).toEqual(['play-pause', 'play-pause', 'toggle-fullscreen'])
   })
 
   it.each<[string, string, string, string, string[]]>([
@@ -454,14 +463,16 @@ describe('idle', () => {
   it('does not come while what was reached by keyboard has focus, or a popover is open', async () => {
     await mount(`${button('b', 'play-pause')}<div popover id="menu">x</div>`, 'hide-after="0.1"')
     await person.page.run(() => document.querySelector<HTMLElement>('yoke-player')?.focus())
-    await person.page.press('Tab')
+    const focused = (): Promise<string | undefined> => person.page.run(() => document.activeElement?.id)
+    // Firefox stops at a video, too.
+    for (let stops = 0; stops < 3 && (await focused()) !== 'b'; stops += 1) await person.page.press('Tab')
     await play()
     const stays = (): Promise<boolean> =>
       person.page.run(async () => {
         await new Promise(resolve => setTimeout(resolve, 500))
         return document.querySelector('yoke-player')?.yoke.states.idle === false
       })
-    expect(await person.page.run(() => document.activeElement?.id)).toBe('b')
+    expect(await focused()).toBe('b')
     expect(await stays()).toBe(true)
     await person.page.run(() => {
       ;(document.activeElement as HTMLElement).blur()

@@ -14,9 +14,9 @@ export interface EnginePage {
   run<Args extends readonly unknown[], Value>(action: (...args: Args) => Value, ...args: Args): Promise<Awaited<Value>>
   /** Moves the pointer to a point of the viewport, in CSS pixels. */
   move(x: number, y: number): Promise<void>
-  /** Presses the button; `count` is 2 for the second press of a double click. */
-  down(count?: number): Promise<void>
-  up(count?: number): Promise<void>
+  down(): Promise<void>
+  up(): Promise<void>
+  doubleClick(x: number, y: number): Promise<void>
   /** Presses and lets go, with `modifier` held down if there is one. */
   press(key: Key, modifier?: 'Control' | 'Alt'): Promise<void>
   /** A finger's tap at a point of the viewport. */
@@ -64,8 +64,9 @@ const openChromium = async (): Promise<EnginePage> => {
     goto: async url => void (await page.goto(url)),
     run: (action, ...args) => page.evaluate(callOf(action, args)),
     move: (x, y) => page.mouse.move(x, y),
-    down: (clickCount = 1) => page.mouse.down({ clickCount }),
-    up: (clickCount = 1) => page.mouse.up({ clickCount }),
+    down: () => page.mouse.down(),
+    up: () => page.mouse.up(),
+    doubleClick: (x, y) => page.mouse.dblclick(x, y),
     press: (key, modifier) =>
       page.keyboard.press(
         `${modifier ? `${modifier}+` : ''}${key === ' ' ? 'Space' : key === '+' ? 'NumpadAdd' : key}`
@@ -102,6 +103,7 @@ const openFirefox = async (): Promise<EnginePage> => {
     move: (x, y) => page.mouse.move(x, y),
     down: () => page.mouse.down(),
     up: () => page.mouse.up(),
+    doubleClick: (x, y) => page.mouse.click(x, y, { count: 2 }),
     press: async (key, modifier) => {
       if (modifier) await page.keyboard.down(modifier)
       await page.keyboard.press(key as never)
@@ -245,6 +247,13 @@ const openWebKit = async (): Promise<EnginePage> => {
     move: async (x, y) => void (await pointer(moveTo(x, y))),
     down: async () => void (await pointer({ type: 'pointerDown', button: 0 })),
     up: async () => void (await pointer({ type: 'pointerUp', button: 0 })),
+    doubleClick: async (x, y) => {
+      const click = [
+        { type: 'pointerDown', button: 0 },
+        { type: 'pointerUp', button: 0 }
+      ]
+      await pointer(moveTo(x, y), ...click, ...click)
+    },
     press: async (key, modifier) => {
       const value = KEY_CODES[key] ?? key
       if (!modifier) return void (await keys(value))

@@ -138,11 +138,7 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
     },
     async doubleClick(selector) {
       const { x, y, width, height } = await box(selector)
-      await page.move(x + width / 2, y + height / 2)
-      for (let count = 0; count < 2; count += 1) {
-        await page.down(count + 1)
-        await page.up(count + 1)
-      }
+      await page.doubleClick(x + width / 2, y + height / 2)
     },
     async leave() {
       await page.close()

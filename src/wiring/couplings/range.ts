@@ -21,7 +21,11 @@ const VOLUME_STEPS = { step: 0.05, page: 0.1 }
 
 const OWN_ATTRIBUTES = ['min', 'max', 'step'] as const
 
-const isVertical = (element: Element): boolean => getComputedStyle(element).writingMode.startsWith('vertical')
+const writesUpright = (element: Element): boolean => getComputedStyle(element).writingMode.startsWith('vertical')
+
+/** Its own writing mode, or that of what is around it: WebKitGTK lays every range out from side to side. */
+const isVertical = (element: Element): boolean =>
+  writesUpright(element) || (element.parentElement !== null && writesUpright(element.parentElement))
 
 /** Left and right of a slider that stands upright change no sides. */
 const directionOf = (element: Element): Direction =>
@@ -73,9 +77,11 @@ class RangeSlider implements Coupling {
         break
       case 'pointerdown':
         this.#grabbed()
+        this.#dragUpright(event as PointerEvent)
         break
       case 'pointermove':
         this.#pointAt(event as PointerEvent)
+        this.#dragUpright(event as PointerEvent)
         break
       case 'pointerout':
         this.#pointAt(undefined)
@@ -238,13 +244,31 @@ class RangeSlider implements Coupling {
       if (!scrubbing) this.#yoke.surround({ pointer: undefined })
       return
     }
+    this.#yoke.surround({ pointer: this.#placeOf(event) })
+  }
+
+  /** From 0 to 1, along the track. */
+  #placeOf({ clientX, clientY }: PointerEvent): number {
     const parent = this.#input.parentElement
     const track = parent?.hasAttribute('data-yoke-track') ? parent : this.#input
     const { left, bottom, width, height } = track.getBoundingClientRect()
-    const pointer = isVertical(this.#input)
-      ? fractionAtOffset(bottom - event.clientY, height, 'ltr')
-      : fractionAtOffset(event.clientX - left, width, directionOf(this.#input))
-    this.#yoke.surround({ pointer })
+    return isVertical(this.#input)
+      ? fractionAtOffset(bottom - clientY, height, 'ltr')
+      : fractionAtOffset(clientX - left, width, directionOf(this.#input))
+  }
+
+  /** An upright slider where the engine knows none: the pointer's place is the value. */
+  #dragUpright(event: PointerEvent): void {
+    if (event.buttons !== 1 || !isVertical(this.#input) || writesUpright(this.#input)) return
+    const scale = scaleOf(this.#value, this.#yoke)
+    if (!scale) return
+    if (event.type === 'pointerdown') {
+      event.preventDefault()
+      this.#input.focus({ preventScroll: true })
+      if (event.isTrusted) this.#input.setPointerCapture(event.pointerId)
+    }
+    this.#value.write?.(valueAt(scale, this.#placeOf(event)), this.#yoke, this.#input)
+    this.#write(this.#current())
   }
 
   #grabbed(): void {

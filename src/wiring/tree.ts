@@ -182,7 +182,7 @@ class Tree {
   #release(element: Element): void {
     const coupled = this.#coupled.get(element)
     this.#coupled.delete(element)
-    for (const { release } of coupled?.couplings ?? []) release()
+    for (const coupling of coupled?.couplings ?? []) coupling.release()
   }
 
   #follow(records: readonly MutationRecord[]): void {

@@ -94,7 +94,7 @@ describe('the layout', () => {
     const before = await buttons()
     expect(before).not.toContain('More')
     await person.page.run(() => {
-      ;(document.querySelector('#p')?.parentElement as HTMLElement).style.width = '230px'
+      document.querySelector('#p')?.parentElement?.setAttribute('style', 'width: 230px')
     })
     await person.until('the menu button', () =>
       document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~=settings]')?.checkVisibility()
@@ -104,7 +104,7 @@ describe('the layout', () => {
     expect(items).toEqual(expect.arrayContaining(['From the start', 'Repeat']))
     await person.page.press('Escape')
     await person.page.run(() => {
-      ;(document.querySelector('#p')?.parentElement as HTMLElement).style.width = '600px'
+      document.querySelector('#p')?.parentElement?.setAttribute('style', 'width: 600px')
     })
     await person.until(
       'the whole bar',
@@ -166,13 +166,11 @@ describe('an author’s own piece', () => {
     expect(
       await person.page.run(() =>
         ['.bar', '.played'].map(inner => {
-          const style = getComputedStyle(
-            document.querySelector('yoke-player')?.shadowRoot?.querySelector(inner) as Element
-          )
-          return [style.borderTopLeftRadius, style.backgroundColor]
+          const piece = document.querySelector('yoke-player')?.shadowRoot?.querySelector(inner) as Element
+          return getComputedStyle(piece)[inner === '.bar' ? 'borderTopLeftRadius' : 'backgroundColor']
         })
       )
-    ).toMatchObject([['33px'], [expect.anything(), 'rgb(1, 2, 3)']])
+    ).toEqual(['33px', 'rgb(1, 2, 3)'])
   })
 })
 
@@ -222,8 +220,10 @@ describe('menus', () => {
     ).toBe('true')
     await person.page.press('Escape')
     await person.until(
-      'a closed menu',
-      () => !document.querySelector('yoke-player')?.shadowRoot?.querySelector(':popover-open')
+      'focus back on the button',
+      () =>
+        document.querySelector('yoke-player')?.shadowRoot?.activeElement?.localName === 'button' &&
+        !document.querySelector('yoke-player')?.shadowRoot?.activeElement?.closest('.menu')
     )
     expect(
       await person.page.run(() => {
@@ -372,7 +372,7 @@ it('an address of sound makes an <audio>, any other a <video>', async () => {
 
 describe('languages', () => {
   it.each<[string, string, string]>([
-    ['ar', 'تشغيل', 'رجوع 10 ثوانٍ'],
+    ['ar', 'تشغيل', 'رجوع 10'],
     ['ar-EG', 'تشغيل', 'رجوع'],
     ['ja', '再生', '10 秒戻る'],
     ['xx', 'Play', 'Back 10 seconds']
@@ -629,6 +629,6 @@ describe('the anatomy in the reference', () => {
     const written = namesUnder(PAGE, 'Slots').filter(name => name !== 'icon-play')
     expect([...written].sort()).toEqual(others.sort())
     const known = namesUnder(PAGE, 'Parts').filter(name => name !== 'media')
-    expect([...known].sort()).toEqual([...new Set([...parts, 'menu-heading'])].sort())
+    expect([...known].sort()).toEqual([...new Set([...parts, 'menu-item', 'menu-heading'])].sort())
   })
 })

@@ -10,8 +10,11 @@ export const BASIC_WORDS = {
   rate: '{rate}×'
 } as const
 
-/** See {@link BASIC_WORDS}. */
-export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>>
+/** See {@link BASIC_WORDS}. With `failed` and `failedNetwork`, viewers read these in place of a fault's own sentence. */
+export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>> & {
+  readonly failed?: string
+  readonly failedNetwork?: string
+}
 
 /** Puts values in the place of `{names}`. What has no value stays as it is written. */
 export const fillWords = (template: string, values: Readonly<Record<string, string | number>>): string =>

@@ -109,7 +109,20 @@ const createFace = ({ icon, label, when }: Face): HTMLElement =>
     create('span', { class: 'label', part: 'tooltip' }, label)
   )
 
-/** A button in the bar, or with `role="menuitem"` in a menu: the same command, the same words. */
+const isSwitch = ({ command }: ButtonSpec): boolean => command === 'toggle-loop'
+
+/** What makes a button an item of a menu. */
+export const ITEM: Attributes = { role: 'menuitem', tabindex: '-1', class: 'item', part: 'menu-item' }
+
+/** The same button as an item of a menu: the same command, the same words. */
+export const createItem = (spec: ButtonSpec): HTMLButtonElement =>
+  createButton(spec, {
+    ...ITEM,
+    'aria-pressed': undefined,
+    ...(isSwitch(spec) && { role: 'menuitemcheckbox', 'aria-checked': 'false' })
+  })
+
+/** A button of the bar. */
 export const createButton = (spec: ButtonSpec, extra: Attributes = {}): HTMLButtonElement =>
   create(
     'button',
@@ -120,7 +133,7 @@ export const createButton = (spec: ButtonSpec, extra: Attributes = {}): HTMLButt
       command: `--${spec.command}`,
       value: spec.value,
       'data-yoke-when': spec.when,
-      'aria-pressed': spec.command === 'toggle-loop' ? 'false' : undefined,
+      'aria-pressed': isSwitch(spec) ? 'false' : undefined,
       ...extra
     },
     ...spec.faces.map(createFace),

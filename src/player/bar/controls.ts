@@ -3,8 +3,8 @@ import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
 import type { YokeView } from '../../wiring/surface.ts'
 import { create, createIcon } from '../create.ts'
-import { buttonSpec, createButton } from './buttons.ts'
-import { createGroup, createMenu, ITEM } from './menu.ts'
+import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
+import { createGroup, createMenu } from './menu.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
 
 /** What controls are made from. */
@@ -33,7 +33,7 @@ const rateItems = ({ words, yoke }: Workshop): readonly Node[] =>
         ...ITEM,
         type: 'button',
         role: 'menuitemradio',
-        'aria-checked': 'false',
+        'aria-checked': String(rate === yoke.snapshot.playbackRate),
         command: '--set-playback-rate',
         value: String(rate)
       },
@@ -46,10 +46,7 @@ const captionItems = ({ words }: Workshop): readonly Node[] => [
 ]
 
 const shortcutsItem = ({ words }: Workshop): Node =>
-  createButton(
-    { name: 'shortcuts', command: 'show-shortcuts', faces: [{ icon: 'shortcuts', label: words.shortcuts }] },
-    ITEM
-  )
+  createItem({ name: 'shortcuts', command: 'show-shortcuts', faces: [{ icon: 'shortcuts', label: words.shortcuts }] })
 
 /** How a control looks in the menu that takes what has no room. */
 const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
@@ -57,7 +54,7 @@ const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
   if (entry.control === 'playback-rate') return [createGroup(words.speed, rateItems(workshop))]
   if (entry.control === 'captions') return [createGroup(words.captions, captionItems(workshop))]
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
-  return spec ? [createButton(spec, ITEM)] : []
+  return spec ? [createItem(spec)] : []
 }
 
 /** What the menu offers beside what had no room, unless the bar shows it. */

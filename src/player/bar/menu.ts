@@ -1,4 +1,4 @@
-import { type Attributes, create } from '../create.ts'
+import { create } from '../create.ts'
 
 let count = 0
 
@@ -33,6 +33,13 @@ const steer = (menu: HTMLElement, event: KeyboardEvent): void => {
   next.focus()
 }
 
+/** Puts the items in; the browser gives focus to the one that is chosen, else to the first. */
+const fill = (menu: HTMLElement, content: readonly Node[]): void => {
+  menu.replaceChildren(...content)
+  const items = menu.querySelector<HTMLElement>('[aria-checked="true"]')
+  ;(items ?? menu.querySelector<HTMLElement>('[role^="menuitem"]'))?.setAttribute('autofocus', '')
+}
+
 /** A button and the menu that it opens. What is in the menu is made each time it opens, by what is so then. */
 export const createMenu = (
   name: string,
@@ -56,14 +63,18 @@ export const createMenu = (
     create('span', { class: 'label', part: 'tooltip' }, label)
   )
   const menu = create('div', { id, popover: 'auto', role: 'menu', class: 'menu', part: 'menu', 'aria-label': label })
+  let hadFocus = false
   menu.addEventListener('beforetoggle', event => {
-    if (event.newState === 'open') menu.replaceChildren(...content())
+    if (event.newState === 'open') fill(menu, content())
+    else hadFocus = menu.contains((menu.getRootNode() as ShadowRoot).activeElement)
   })
   menu.addEventListener('toggle', event => {
     const open = event.newState === 'open'
     button.setAttribute('aria-expanded', String(open))
-    if (!open) menu.replaceChildren()
-    else (menu.querySelector<HTMLElement>('[aria-checked="true"]') ?? itemsOf(menu)[0])?.focus()
+    if (open) return
+    menu.replaceChildren()
+    // Engines lose their way back where the button stands in a shadow root.
+    if (hadFocus) button.focus({ preventScroll: true })
   })
   menu.addEventListener('keydown', event => steer(menu, event))
   menu.addEventListener('click', event => {
@@ -72,9 +83,6 @@ export const createMenu = (
   })
   return { button, menu }
 }
-
-/** What makes a button an item of a menu. */
-export const ITEM: Attributes = { role: 'menuitem', tabindex: '-1', class: 'item', part: 'menu-item' }
 
 /** Items that belong together, under a heading. */
 export const createGroup = (label: string, items: readonly Node[]): HTMLElement =>

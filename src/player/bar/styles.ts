@@ -143,8 +143,8 @@ const MENUS = `
 .item .icon { inline-size: 19px; block-size: 19px }
 .item:hover, .item:focus-visible { background: color-mix(in srgb, var(--text) 14%, transparent) }
 .item[role=menuitemradio]::before { content: ''; inline-size: 8px; block-size: 8px; margin-inline: 5px; border-radius: 50%; border: 1.5px solid currentColor; opacity: .6 }
-.item[aria-checked=true]::before { background: var(--accent); border-color: var(--accent); opacity: 1 }
-.item[aria-pressed=true] { color: var(--accent) }
+.item[role=menuitemradio][aria-checked=true]::before { background: var(--accent); border-color: var(--accent); opacity: 1 }
+.item[role=menuitemcheckbox][aria-checked=true] { color: var(--accent) }
 .group { padding-block: 4px }
 .heading { display: block; padding: 6px 12px 4px; font-size: 12px; opacity: .78 }
 .shortcuts:popover-open { position: fixed; inset: 0; margin: auto; padding: 8px 16px 14px; inline-size: min(420px, 92vw); max-block-size: 86vh; block-size: fit-content }
@@ -177,7 +177,7 @@ const WISHES = `
   .played { background: Highlight; forced-color-adjust: none }
   .handle { background: CanvasText; box-shadow: 0 0 0 2px Canvas; forced-color-adjust: none }
   .busy i { background: Highlight; forced-color-adjust: none }
-  .button[aria-pressed=true], .item[aria-pressed=true] { color: Highlight }
+  .button[aria-pressed=true], .item[aria-checked=true] { color: Highlight }
   :focus-visible, .input:focus-visible ~ .handle { outline-color: Highlight }
 }
 `

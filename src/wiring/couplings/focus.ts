@@ -15,8 +15,8 @@ const holdsFocus = (element: Element): boolean => {
  */
 export const leaveFocus = (element: HTMLElement): void => {
   if (!holdsFocus(element)) return
-  for (let around = element.parentElement; around; around = around.parentElement) {
-    const next = [...around.querySelectorAll<HTMLElement>(FOCUSABLE)].find(
+  for (let around = element.parentNode; around; around = around.parentNode) {
+    const next = [...(around as ParentNode).querySelectorAll<HTMLElement>(FOCUSABLE)].find(
       other => !element.contains(other) && canTakeFocus(other)
     )
     if (next) {

@@ -19,6 +19,8 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
     }
   }
 
+const MEDIA_ERR_NETWORK = 2
+
 const TIMES: ReadonlySet<string> = new Set([
   'current-time',
   'duration',
@@ -28,7 +30,10 @@ const TIMES: ReadonlySet<string> = new Set([
 ])
 
 /** Values that are read from the yoke rather than from the snapshot. */
-const faultText = (yoke: YokeView): string => yoke.fault?.message ?? ''
+const faultText = ({ fault, snapshot, conduct: { words } }: YokeView): string => {
+  const ofViewers = snapshot.error?.code === MEDIA_ERR_NETWORK ? words.failedNetwork : words.failed
+  return (fault?.code === 'media-failed' ? ofViewers : undefined) ?? fault?.message ?? ''
+}
 
 const findValue = (name: string): BoundValue | undefined => {
   if (name === 'fault-text') return { name, kind: 'plain', read: faultText, write: undefined }

@@ -8,6 +8,8 @@ export interface TestServer {
   readonly address: string
   /** Serves a page from memory from now on, at `path`. @returns its whole address. */
   page(path: string, html: string, headers?: Record<string, string>): string
+  /** Serves another path's file at `path` from now on: what was missing has come. */
+  alias(path: string, to: string): void
   close(): Promise<void>
 }
 
@@ -16,12 +18,15 @@ const folder = (path: string): string => fileURLToPath(new URL(`../../${path}`, 
 /** Serves the built library (`/dist/`), the built examples (`/`) and the pages that a test writes. Loopback only. */
 export const startServer = async (): Promise<TestServer> => {
   const pages = new Map<string, { html: string; headers: Record<string, string> }>()
+  const aliases = new Map<string, string>()
   const site = sirv(folder('dist/site'), { dev: true })
   const media = sirv(folder('examples/public'), { dev: true })
   const built = sirv(folder('dist'), { dev: true })
   const missing = (response: ServerResponse): void => void response.writeHead(404).end('not here')
   const server = createServer((request: IncomingMessage, response: ServerResponse) => {
-    const path = new URL(request.url ?? '/', 'http://localhost').pathname
+    const asked = new URL(request.url ?? '/', 'http://localhost').pathname
+    const path = aliases.get(asked) ?? asked
+    if (path !== asked) request.url = path
     const page = pages.get(path)
     if (page) {
       response
@@ -42,6 +47,7 @@ export const startServer = async (): Promise<TestServer> => {
       pages.set(path, { html, headers })
       return address + path
     },
+    alias: (path, to) => void aliases.set(path, to),
     async close() {
       server.closeAllConnections()
       server.close()

@@ -70,6 +70,8 @@ export class Bar {
   fit(width: number): void {
     const layout = layoutFor(this.#options.layouts, width)
     if (layout !== this.#layout) this.#build(layout)
+    // What has no box has no room to share out.
+    if (this.#rows.clientWidth === 0) return
     const left: ControlEntry[] = []
     for (const cells of this.#cells) left.push(...this.#fitRow(cells))
     this.#left = left

@@ -126,7 +126,7 @@ const OVER = `
 .notice { inset-block-start: calc(var(--inset) * 2); inset-inline: 0; margin-inline: auto; inline-size: fit-content; padding: 6px 12px; border-radius: var(--radius); background: var(--surface); pointer-events: none }
 .notice:empty { padding: 0; background: none }
 :host(:state(idle)) .bar { opacity: 0; translate: 0 6px; pointer-events: none }
-:host(:state(failed)) .bar { display: none }
+:host(:state(failed)) .bar { visibility: hidden }
 `
 
 const MENUS = `
@@ -161,6 +161,7 @@ const SOUND = `
 :host(:state(sound)) { min-block-size: calc(var(--size) + 4px) }
 :host(:state(sound)) .bar { position: relative; inset: auto; background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
 :host(:state(sound)) .shade, :host(:state(sound)) .big, :host(:state(sound)) .busy, :host(:state(sound)) .pause-panel { display: none }
+:host(:state(sound):state(failed)) .bar { position: absolute }
 :host(:state(sound):state(failed)) .fault { grid-auto-flow: column; position: static; padding: 8px 14px; border-radius: var(--radius) }
 :host(:state(sound)) .notice { inset-block-start: auto; inset-block-end: calc(100% + 6px) }
 `

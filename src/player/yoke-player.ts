@@ -9,6 +9,7 @@ import { Yoke } from '../wiring/yoke.ts'
 import { handOn, handOnAll, isHandedOn, OBSERVED } from './attributes.ts'
 import { drawControls } from './bar/ready-made.ts'
 import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
+import { create } from './create.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
 import { followPageLanguage, languageOf, wordsAtHand, wordsFor } from './language.ts'
 import { sheetOf, stylePlayers } from './page-styles.ts'
@@ -58,6 +59,8 @@ export class YokePlayer extends Base implements Forwarding {
   /** The way out of the ready-made controls, while they are drawn. */
   #undraw: (() => void) | undefined
   #drawIsDue = false
+  /** The tabindex is ours and not the author's. */
+  #ownTabIndex = false
   #near = false
 
   constructor() {
@@ -91,7 +94,7 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#coupled) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     for (const name of SETTING_ATTRIBUTES) if (this.hasAttribute(name)) this.#readSetting(name)
-    if (!this.hasAttribute('tabindex')) this.tabIndex = -1
+    this.#takeFocus()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
     this.#stops.push(
@@ -208,7 +211,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.yoke.attach(adapter)
     for (const [member, value] of this.#early) Object.assign(this, { [member]: value })
     this.#early.clear()
-    if (media === this.#made) this.#openShadow().prepend(media)
+    if (media === this.#made) this.#openShadow().querySelector('.stage')?.prepend(media)
     if (this.#isSound()) this.#internals.states.add('sound')
     else this.#internals.states.delete('sound')
     this.#settleControls()
@@ -225,11 +228,25 @@ export class YokePlayer extends Base implements Forwarding {
   /** Only for what is made here: what the author wrote stays where it is. */
   #openShadow(): ShadowRoot {
     if (this.shadowRoot) return this.shadowRoot
-    const shadow = this.attachShadow({ mode: 'open' })
+    const shadow = this.attachShadow({ mode: 'open', delegatesFocus: true })
     sheets ??= [sheetOf(MEDIA_CSS + CONTROLS_CSS)]
     shadow.adoptedStyleSheets = sheets
-    shadow.append(document.createElement('slot'))
+    shadow.append(create('div', { class: 'stage', part: 'stage', tabindex: '-1' }, create('slot')))
+    this.#takeFocus()
     return shadow
+  }
+
+  /**
+   * A click on the picture gives the player the keys. The host itself is focusable only without a shadow root: with
+   * one, its negative tabindex would take everything inside out of the order of Tab, and the stage serves.
+   */
+  #takeFocus(): void {
+    if (this.shadowRoot) {
+      if (this.#ownTabIndex) this.removeAttribute('tabindex')
+    } else if (!this.hasAttribute('tabindex')) {
+      this.#ownTabIndex = true
+      this.tabIndex = -1
+    }
   }
 
   #dropMedia(): void {

@@ -377,9 +377,10 @@ describe('languages', () => {
     ['xx', 'Play', 'Back 10 seconds']
   ])('%s', async (lang, first, second) => {
     await mount('', CLIP, 800, `lang="${lang}"`)
-    const [play, back] = await buttons()
+    const [play, back = ''] = await buttons()
     expect(play).toBe(first)
-    expect(back).toContain(second)
+    // Engines differ in the figures of Arabic.
+    expect(back.replace('١٠', '10')).toContain(second)
   })
 
   it('follow the page, and words of the author’s', async () => {
@@ -447,7 +448,9 @@ describe('accessibility', () => {
       if (seen) {
         trail.push(seen.name)
         outlines.push(seen.outlined)
-      } else if (trail.length > 0) break
+      }
+      // On from the last one focus would leave the page.
+      if (seen?.name === 'button fullscreen') break
     }
     const floats = await person.page.run(() => document.pictureInPictureEnabled === true)
     expect(trail).toEqual(
@@ -542,6 +545,7 @@ describe('every command of the bar', () => {
       document.querySelector('yoke-player')?.shadowRoot?.querySelector(':popover-open')
     )
     await person.tap('yoke-player >>> [role=menuitemradio][value="2"]')
+    await person.until('the rate', () => document.querySelector('video')?.playbackRate === 2)
     await person.tap(part('settings'))
     await person.until('the menu', () =>
       document.querySelector('yoke-player')?.shadowRoot?.querySelector(':popover-open [command="--toggle-loop"]')

@@ -2,7 +2,9 @@
 export const MEDIA_CSS = `
 video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
 audio { display: none }
-slot:not([name]) { border-radius: inherit }
+.stage, slot:not([name]) { border-radius: inherit }
+.stage:focus:not(:focus-visible) { outline: none }
+:host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
 :host(:fullscreen) video { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
 `
 

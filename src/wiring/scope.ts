@@ -5,8 +5,8 @@ import type { Scope, YokeView } from './surface.ts'
 import { treeOf } from './tree.ts'
 
 export interface ScopeOptions {
-  /** A custom element's own states (HTML, `ElementInternals.states`); without it they stand in `data-yoke-state`. */
-  readonly states?: CustomStateSet
+  /** A custom element's own states (HTML, `ElementInternals.states`); without it they stand in `data-yoke-state`. `unmarked`: another scope of the same element shows them. */
+  readonly states?: CustomStateSet | 'unmarked'
   /** Couple what stands inside only when it comes near the viewport, is touched, or plays. */
   readonly lazily?: boolean
 }
@@ -66,8 +66,7 @@ export const bindScope = (
 ): (() => void) => {
   if (yoke.disposed) return () => undefined
   const target = hostOf(root)
-  const unmarkStates = markStates(target, yoke, states)
-  const hideMeasures = showMeasures(target, yoke)
+  const stops = states === 'unmarked' ? [] : [markStates(target, yoke, states), showMeasures(target, yoke)]
   let leave = (): void => undefined
   const scope: Scope = {
     root,
@@ -76,8 +75,7 @@ export const bindScope = (
       if (!yoke.scopes.delete(scope)) return
       yoke.settle()
       leave()
-      unmarkStates()
-      hideMeasures()
+      for (const stop of stops) stop()
     }
   }
   // Known before anything is coupled, so that the faults of its markup are heard here.

@@ -65,13 +65,13 @@ export const createMenu = (
   const menu = create('div', { id, popover: 'auto', role: 'menu', class: 'menu', part: 'menu', 'aria-label': label })
   let hadFocus = false
   menu.addEventListener('beforetoggle', event => {
+    // At once: the menu stands by its button's side, and the style sheet finds the button by this.
+    button.setAttribute('aria-expanded', String(event.newState === 'open'))
     if (event.newState === 'open') fill(menu, content())
     else hadFocus = menu.contains((menu.getRootNode() as ShadowRoot).activeElement)
   })
   menu.addEventListener('toggle', event => {
-    const open = event.newState === 'open'
-    button.setAttribute('aria-expanded', String(open))
-    if (open) return
+    if (event.newState === 'open') return
     menu.replaceChildren()
     // Engines lose their way back where the button stands in a shadow root.
     if (hadFocus) button.focus({ preventScroll: true })

@@ -34,7 +34,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   bar.fit(host.clientWidth)
   const sizes = new ResizeObserver(() => bar.fit(host.clientWidth))
   sizes.observe(host)
-  const release = bindScope(yoke, shadow)
+  const release = bindScope(yoke, shadow, { states: 'unmarked' })
   // What hides itself by the media's state makes room, or needs it.
   const stop = yoke.subscribe(
     ({ states: { live, hasPictureInPicture, hasFullscreen } }) => `${live} ${hasPictureInPicture} ${hasFullscreen}`,

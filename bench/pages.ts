@@ -1,6 +1,6 @@
-/** The three pages that are measured side by side: the browser's own controls, controls by hand, controls wired. */
+/** The pages that are measured side by side: no controls, the browser's own, controls by hand, wired, ready-made. */
 
-export type Kind = 'bare' | 'native' | 'by hand' | 'wired'
+export type Kind = 'bare' | 'native' | 'by hand' | 'wired' | 'ready-made'
 
 const RATES = [0.75, 1, 1.25, 1.5, 2].map(rate => `<option value="${rate}">${rate}×</option>`).join('')
 
@@ -38,13 +38,17 @@ const WIRED = (preload: string): string => `<yoke-player class="player">${video(
 <span data-yoke-when="waiting" hidden>Loading</span><span data-yoke-value="fault-text"></span>
 </div></yoke-player>`
 
+const READY_MADE = (preload: string): string =>
+  `<yoke-player controls class="player">${video(`preload="${preload}"`)}</yoke-player>`
+
 const BARE = (preload: string): string => `<div class="player">${video(`preload="${preload}"`)}</div>`
 
 const PLAYERS: Record<Kind, (preload: string) => string> = {
   bare: BARE,
   native: NATIVE,
   'by hand': BY_HAND,
-  wired: WIRED
+  wired: WIRED,
+  'ready-made': READY_MADE
 }
 
 const STYLE = `<style>
@@ -68,7 +72,8 @@ const SCRIPTS: Record<Kind, string> = {
   bare: '',
   native: '',
   'by hand': `import { setUpByHand } from '/bench/by-hand.js'; globalThis.setUp = () => { for (const player of document.querySelectorAll('.player')) setUpByHand(player) }`,
-  wired: `await import('/dist/yokewright.js')`
+  wired: `await import('/dist/yokewright.js')`,
+  'ready-made': `await import('/dist/yokewright.js')`
 }
 
 /** A page with one player that plays. */

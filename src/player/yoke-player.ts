@@ -94,7 +94,6 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#coupled) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     for (const name of SETTING_ATTRIBUTES) if (this.hasAttribute(name)) this.#readSetting(name)
-    this.#takeFocus()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
     this.#stops.push(
@@ -110,7 +109,6 @@ export class YokePlayer extends Base implements Forwarding {
     this.#coupled = true
     this.#observer.observe(this, { childList: true, subtree: true })
     this.#tell()
-    this.#name()
     if (this.hasAttribute('controls')) this.#settleControls()
     if (this.hasAttribute('debug')) this.#outline()
   }
@@ -270,6 +268,8 @@ export class YokePlayer extends Base implements Forwarding {
   #comeNear(): void {
     if (this.#near) return
     this.#near = true
+    this.#takeFocus()
+    this.#name()
     this.#draw()
   }
 

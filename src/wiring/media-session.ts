@@ -1,4 +1,5 @@
 import { playableRange } from '../core/playback/snapshot.ts'
+import { STATES } from '../core/playback/states.ts'
 import type { YokeView } from './surface.ts'
 
 /** Who has the page's one Media Session: the player that began to play last. */
@@ -57,8 +58,8 @@ export const followMediaSession = (yoke: YokeView, media: () => HTMLMediaElement
     setActions(session, yoke)
   }
   const stop = yoke.subscribe(
-    ({ states: { playing }, snapshot }) =>
-      playing ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : '',
+    ({ snapshot }) =>
+      STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : '',
     playing => {
       if (playing) claim()
       if (owner !== yoke) return

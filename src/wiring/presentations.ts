@@ -27,7 +27,7 @@ export class Presentations {
   #media: MediaAdapter | undefined
   #container: Element | undefined
   #ports: Partial<Record<Presentation, PresentationPort>> = {}
-  #stops: (() => void)[] = []
+  readonly #stops = new Map<Presentation, () => void>()
 
   constructor(tell: (changed: Partial<Surroundings>) => void) {
     this.#tell = tell
@@ -47,13 +47,15 @@ export class Presentations {
     const fullscreen = (container && fullscreenOf(container)) ?? media.presentations?.fullscreen
     const floating = media.presentations?.['picture-in-picture']
     this.#ports = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
-    this.#stops = Object.values(this.#ports).map(port => port.observe(() => this.look()))
+    if (fullscreen) this.#observe('fullscreen')
     this.look()
   }
 
   /** Reads anew what is so; whether a video can float is only known with its metadata. */
   look(): void {
     const { fullscreen, 'picture-in-picture': floating } = this.#ports
+    // A hundred videos that have not loaded cost no listener each.
+    if (floating?.available) this.#observe('picture-in-picture')
     this.#tell({
       canFullscreen: fullscreen?.available ?? false,
       fullscreen: fullscreen?.active ?? false,
@@ -62,9 +64,18 @@ export class Presentations {
     })
   }
 
+  #observe(kind: Presentation): void {
+    const port = this.#ports[kind]
+    if (port && !this.#stops.has(kind))
+      this.#stops.set(
+        kind,
+        port.observe(() => this.look())
+      )
+  }
+
   stop(): void {
-    for (const stop of this.#stops) stop()
-    this.#stops = []
+    for (const stop of this.#stops.values()) stop()
+    this.#stops.clear()
     this.#ports = {}
     this.#media = undefined
   }

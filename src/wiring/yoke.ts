@@ -135,7 +135,7 @@ export class Yoke extends EventTarget implements CommandHost {
     const surroundings = readSurroundings(settings)
     if (surroundings.ok) this.surround(surroundings.value)
     else this.raise(surroundings.fault)
-    this.settle()
+    if ('container' in settings) this.settle()
   }
 
   /**
@@ -151,8 +151,8 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#release = media?.observe(type => this.#hear(type))
     const { title, moments, playbackRates, frameRate } = this.#snapshot
     this.#snapshot = { ...initialSnapshot, title, moments, playbackRates, frameRate }
-    this.settle()
     this.refresh()
+    this.settle()
   }
 
   /**
@@ -247,12 +247,14 @@ export class Yoke extends EventTarget implements CommandHost {
   beginScrub(): void {
     this.#seeker?.hold(this.#snapshot.currentTime)
     this.surround({ scrubbing: true })
+    this.refresh()
   }
 
   /** The drag is over: the playhead follows the media again. */
   endScrub(): void {
     this.#seeker?.release()
     this.surround({ scrubbing: false })
+    this.refresh()
   }
 
   /** @internal */
@@ -282,7 +284,7 @@ export class Yoke extends EventTarget implements CommandHost {
     const keys = Object.keys(changed) as (keyof Surroundings)[]
     if (keys.every(key => Object.is(this.#snapshot[key], changed[key]))) return
     this.#snapshot = { ...this.#snapshot, ...changed }
-    this.refresh()
+    this.#show()
   }
 
   /** To be called when the scopes or the media have changed: finds anew what fills the screen. */
@@ -299,9 +301,7 @@ export class Yoke extends EventTarget implements CommandHost {
       const target = this.#seeker?.target
       this.#snapshot = target === undefined ? seen : { ...seen, currentTime: target }
     }
-    this.#check()
-    this.#ticker.follow(this.#snapshot)
-    this.#idle.follow(this.#snapshot)
+    this.#show()
     // An engine sets its error before it tells of it: the fault comes with the state, and once.
     if (this.#snapshot.error && !failedBefore) this.#mediaFailed()
   }
@@ -329,6 +329,14 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#presentations.stop()
     this.#subscriptions.clear()
     this.#media = undefined
+  }
+
+  /** Brings everything coupled up to date with what is known. */
+  #show(): void {
+    if (this.#disposed) return
+    this.#check()
+    this.#ticker.follow(this.#snapshot)
+    this.#idle.follow(this.#snapshot)
   }
 
   #targets(): readonly EventTarget[] {

@@ -127,8 +127,71 @@ it('opens from a file, without a server', async () => {
   expect(await person.text('.primary')).toBe('Pause')
 })
 
+describe('Own bridge', () => {
+  it('three sets of controls, each for its own player, each used as it looks', async () => {
+    await open('/own-bridge/index.html')
+    await person.until('metadata', () =>
+      [...document.querySelectorAll('yoke-player')].every(player => player.readyState >= 1)
+    )
+    await person.click('#plain [command="--play-pause"]')
+    await person.until('playback', () => (document.querySelector('#plain video') as HTMLVideoElement).paused === false)
+    await person.page.run(() => {
+      const select = document.querySelector('#plain select') as HTMLSelectElement
+      select.value = '2'
+      select.dispatchEvent(new Event('change', { bubbles: true }))
+    })
+    await person.click('#round [command="--set-playback-rate"][value="0.5"]')
+    await person.click('#panel [command="--change-playback-rate"][value="1"]')
+    await person.until('three rates', () => {
+      const rates = [...document.querySelectorAll('yoke-player')].map(({ playbackRate }) => playbackRate)
+      return rates.join() === '2,0.5,1.25'
+    })
+    expect(await person.page.run(() => document.querySelector('#round [value="0.5"]')?.ariaPressed)).toBe('true')
+    const { x, y, width, height } = await person.box('#panel .tube')
+    await person.page.move(x + width / 2, y + height * 0.25)
+    await person.page.down()
+    await person.page.up()
+    await person.until(
+      'high on the gauge',
+      () => Math.abs((document.querySelector('#panel video') as HTMLVideoElement).currentTime - 45) < 2
+    )
+  })
+})
+
+describe('Ready-made', () => {
+  it('each player plays by its own button, also the one of the author’s', async () => {
+    await open('/ready-made/index.html')
+    for (const [id, button] of [
+      ['wide', '#wide >>> [part~="play-pause"]'],
+      ['sound', '#sound >>> [part~="play-pause"]'],
+      ['dial', '#dial [slot="play-pause"]']
+    ] as const) {
+      await person.page.run((wanted: string) => document.getElementById(wanted)?.scrollIntoView(), id)
+      await person.until(
+        'its controls',
+        (wanted: string) => document.getElementById(wanted)?.shadowRoot?.querySelector('.cell'),
+        id
+      )
+      await person.click(button)
+      await person.until(
+        'playback',
+        (wanted: string) => {
+          const player = document.getElementById(wanted) as unknown as { paused: boolean; currentTime: number }
+          return !player.paused && player.currentTime > 0.1
+        },
+        id
+      )
+    }
+    await person.page.run(() => document.getElementById('arabic')?.scrollIntoView())
+    await person.until(
+      'Arabic',
+      () => document.getElementById('arabic')?.shadowRoot?.querySelector('.label')?.textContent === 'تشغيل'
+    )
+  })
+})
+
 describe('every example', () => {
-  it.each(['/index.html', '/first-light/index.html'])(
+  it.each(['/index.html', '/first-light/index.html', '/own-bridge/index.html', '/ready-made/index.html'])(
     '%s has no accessibility violation, at 1280 px and at 320 px',
     async path => {
       await open(path)

@@ -28,7 +28,7 @@ const readTerms = (element: Element, yoke: YokeView): readonly Term[] | undefine
 
 const hide = (element: HTMLElement): void => {
   leaveFocus(element)
-  element.hidden = true
+  element.toggleAttribute('hidden', true)
 }
 
 /** Couples `data-yoke-when`: the element shows only while all its terms hold. */
@@ -37,10 +37,11 @@ export const coupleWhen = (element: HTMLElement, yoke: YokeView): Coupling | und
   if (!terms) return undefined
   const holds = (seen: YokeView): boolean => terms.every(({ state, holds }) => STATES[state](seen.snapshot) === holds)
   const show = (shown: boolean): void => {
-    if (shown) element.hidden = false
+    // By attribute: an SVG has no property of that name.
+    if (shown) element.toggleAttribute('hidden', false)
     // After everything else has been shown, so that focus finds the control that comes in this one's place.
     else queueMicrotask(() => holds(yoke) || yoke.disposed || hide(element))
   }
-  element.hidden = !holds(yoke)
+  element.toggleAttribute('hidden', !holds(yoke))
   return { release: yoke.subscribe(holds, show) }
 }

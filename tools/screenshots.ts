@@ -26,6 +26,55 @@ const index = async (page: Page, address: string): Promise<void> => {
   await page.screenshot({ path: picture('index'), fullPage: true })
 }
 
+const PART = (id: string, name: string): string => `#${id} [part~="${name}"]`
+
+const readyMade = async (page: Page, address: string): Promise<void> => {
+  await page.goto(`${address}ready-made/index.html`)
+  await page.waitForSelector(PART('wide', 'play-pause'))
+  await page.evaluate(`document.querySelector('#wide').yoke.run('seek', ${MOMENT})`)
+  await page.click(PART('wide', 'play-pause'))
+  await page.waitForFunction(`document.querySelector('#wide').currentTime > ${MOMENT} + 0.5`)
+  const bar = await page.locator(PART('wide', 'seek-bar')).boundingBox()
+  if (bar) await page.mouse.move(bar.x + bar.width * 0.6, bar.y + bar.height / 2)
+  await page.screenshot({ path: picture('ready-made') })
+  await page.click(PART('wide', 'play-pause'))
+  await page.locator('#arabic').scrollIntoViewIfNeeded()
+  await page.waitForSelector(PART('arabic', 'settings'))
+  await page.click(PART('arabic', 'settings'))
+  await page.waitForSelector('#arabic :popover-open [role^=menuitem]')
+  await page.screenshot({ path: picture('ready-made-menu') })
+}
+
+/** The forms that a page seldom shows, side by side: a fault, sound, forced colours are the system's own. */
+const readyMadeForms = async (page: Page, address: string): Promise<void> => {
+  await page.emulateMedia({ forcedColors: 'active' })
+  await page.goto(`${address}ready-made/index.html`)
+  await page.waitForSelector(PART('wide', 'playback-rate'))
+  await page.click(PART('wide', 'playback-rate'))
+  await page.waitForSelector('#wide :popover-open [role^=menuitem]')
+  await page.screenshot({ path: picture('ready-made-forced-colours') })
+  await page.emulateMedia({ forcedColors: 'none' })
+  await page.goto(`${address}ready-made/index.html`)
+  await page.waitForSelector(PART('wide', 'play-pause'))
+  await page.evaluate(
+    `(() => { const gone = document.querySelector('#wide video'); gone.querySelectorAll('source').forEach(source => source.remove()); gone.src = '../media/gone.webm' })()`
+  )
+  await page.waitForSelector(PART('wide', 'way-on'))
+  await page.screenshot({ path: picture('ready-made-fault') })
+}
+
+const ownBridge = async (page: Page, address: string): Promise<void> => {
+  await page.goto(`${address}own-bridge/index.html`)
+  await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => player.readyState >= 1)')
+  await page.evaluate(
+    `Promise.all([...document.querySelectorAll('yoke-player')].map(player => player.yoke.run('seek', ${MOMENT})))`
+  )
+  await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => !player.seeking)')
+  await page.locator('#round').scrollIntoViewIfNeeded()
+  await page.waitForFunction('document.querySelector("#panel .needle").getAnimations().length > 0')
+  await page.screenshot({ path: picture('own-bridge'), fullPage: true })
+}
+
 /** A terminal, drawn as a page: what was typed, and what came back. */
 const terminal = async (page: Page, name: string, typed: string, printed: string): Promise<void> => {
   await page.setViewportSize({ width: 900, height: 130 })
@@ -49,6 +98,9 @@ const browser = await launchChromium()
 const page = await browser.newPage({ viewport: VIEWPORT })
 await firstLight(page, address)
 await index(page, address)
+await ownBridge(page, address)
+await readyMade(page, address)
+await readyMadeForms(page, address)
 await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
 await browser.close()
 server.kill()

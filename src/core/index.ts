@@ -1,6 +1,7 @@
 export * from './fault.ts'
 export * from './layout/fit-row.ts'
 export * from './layout/layouts.ts'
+export * from './layout/read-layouts.ts'
 export { nearestName } from './nearest-name.ts'
 export * from './playback/availability.ts'
 export * from './playback/commands.ts'

@@ -1,14 +1,4 @@
 import { type Fault, fault } from '../core/fault.ts'
-import {
-  CONTROL_NAMES,
-  type ControlName,
-  type Layout,
-  PICTURE_LAYOUTS,
-  SOUND_LAYOUTS,
-  tryReadLayouts,
-  unknownControl,
-  type WrittenLayout
-} from '../core/layout/layouts.ts'
 import { tryReadShortcuts } from '../core/playback/shortcuts.ts'
 import type { YokeSettings } from '../wiring/settings.ts'
 
@@ -83,25 +73,3 @@ export const isSettingAttribute = (name: string): name is SettingAttribute => Ob
 /** Reads one attribute as it stands on a player; `null` is its absence. */
 export const readSetting = (name: SettingAttribute, written: string | null): Reading =>
   written === null ? { settings: WITHOUT[name] } : READERS[name](written)
-
-/** The controls that are left out, from the attribute `without`, and a fault for each name that is none. */
-export const readWithout = (
-  written: string | null
-): { readonly names: ReadonlySet<ControlName>; readonly faults: readonly Fault[] } => {
-  const words = (written ?? '').split(/\s+/).filter(Boolean)
-  const names = CONTROL_NAMES.filter(name => words.includes(name))
-  const strangers = words.filter(word => !(names as readonly string[]).includes(word))
-  return { names: new Set(names), faults: strangers.map(unknownControl) }
-}
-
-/** The layouts of a player: its own, else those of the house. */
-export const readLayouts = (
-  written: string | readonly WrittenLayout[] | null,
-  sound: boolean
-): { readonly layouts: readonly Layout[]; readonly fault?: Fault } => {
-  const house = tryReadLayouts(sound ? SOUND_LAYOUTS : PICTURE_LAYOUTS)
-  const layouts = house.ok ? house.value : []
-  if (written === null) return { layouts }
-  const own = tryReadLayouts(written)
-  return own.ok ? { layouts: own.value } : { layouts, fault: own.fault }
-}

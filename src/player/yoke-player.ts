@@ -1,19 +1,18 @@
 import type { Fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
-import type { Words } from '../core/words/en.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
-import { followMediaSession } from '../wiring/media-session.ts'
 import { bindScope } from '../wiring/scope.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
+import type { Wishes } from './arrangement.ts'
 import { handOn, handOnAll, isHandedOn, OBSERVED } from './attributes.ts'
-import { drawControls } from './bar/ready-made.ts'
 import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { create } from './create.ts'
+import { DrawnControls } from './drawn-controls.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
-import { followPageLanguage, languageOf, wordsAtHand, wordsFor } from './language.ts'
+import { followPageLanguage, languageOf, wordsAtHand } from './language.ts'
 import { sheetOf, stylePlayers } from './page-styles.ts'
-import { isSettingAttribute, readLayouts, readSetting, readWithout, SETTING_ATTRIBUTES } from './settings.ts'
+import { isSettingAttribute, readSetting, SETTING_ATTRIBUTES } from './settings.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
@@ -56,12 +55,16 @@ export class YokePlayer extends Base implements Forwarding {
   /** What ends with the player's stay in the document. */
   readonly #stops: (() => void)[] = []
   #coupled = false
-  /** The way out of the ready-made controls, while they are drawn. */
-  #undraw: (() => void) | undefined
-  #drawIsDue = false
+  readonly #drawn = new DrawnControls(this.yoke, {
+    wishes: () => this.#wishes(),
+    lang: () => languageOf(this),
+    openShadow: () => this.#openShadow(),
+    changed: () => this.#name()
+  })
   /** The tabindex is ours and not the author's. */
   #ownTabIndex = false
-  #near = false
+  #claimed = false
+  #stopOutline: (() => void) | undefined
 
   constructor() {
     super()
@@ -86,7 +89,7 @@ export class YokePlayer extends Base implements Forwarding {
   }
   set layouts(layouts: readonly WrittenLayout[] | undefined) {
     this.#layouts = layouts
-    this.#drawSoon()
+    this.#drawn.drawSoon()
   }
 
   /** @internal */
@@ -98,12 +101,14 @@ export class YokePlayer extends Base implements Forwarding {
     this.#findMedia()
     this.#stops.push(
       bindScope(this.yoke, this, { states: this.#internals.states, lazily: true }),
-      followMediaSession(this.yoke, () => this.#adapter?.element),
-      followPageLanguage(() => this.#drawSoon()),
+      followPageLanguage(() => this.#drawn.drawSoon()),
       whenNear(this, () => this.#comeNear()),
       this.yoke.subscribe(
         seen => seen.snapshot.paused,
-        () => this.#comeNear()
+        () => {
+          this.#comeNear()
+          this.#claimSession()
+        }
       )
     )
     this.#coupled = true
@@ -127,7 +132,7 @@ export class YokePlayer extends Base implements Forwarding {
     // Before it is coupled, all attributes are read together.
     if (before === now || !this.#coupled) return
     if (isSettingAttribute(name)) this.#readSetting(name)
-    if (DRAWN_BY.has(name)) this.#drawSoon()
+    if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
     if (name === 'debug') this.#outline()
     if (name === 'controls') this.#settleControls()
     else if (isHandedOn(name)) {
@@ -159,7 +164,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.yoke.configure(settings)
     if (fault) this.#untold = [...this.#untold, fault]
     this.#tell()
-    if (name === 'playback-rates') this.#drawSoon()
+    if (name === 'playback-rates') this.#drawn.drawSoon()
   }
 
   /** What screen readers call it. */
@@ -217,6 +222,16 @@ export class YokePlayer extends Base implements Forwarding {
     this.#becomeReady(this)
   }
 
+  /** What the ready-made controls are to be, or `undefined` where none are wanted. */
+  #wishes(): Wishes | undefined {
+    if (!this.#coupled || !this.hasAttribute('controls')) return undefined
+    return {
+      sound: this.#isSound(),
+      without: this.getAttribute('without'),
+      layouts: this.#layouts ?? this.getAttribute('layouts')
+    }
+  }
+
   #tell(): void {
     if (!this.#coupled) return
     for (const reason of this.#untold) this.yoke.raise(reason, this)
@@ -258,7 +273,7 @@ export class YokePlayer extends Base implements Forwarding {
   /** The browser's controls serve until others are there. */
   #settleControls(): void {
     const drawn = this.hasAttribute('controls')
-    if (drawn !== (this.#undraw !== undefined)) this.#drawSoon()
+    if (drawn !== this.#drawn.isDrawn) this.#drawn.drawSoon()
     if (!this.#adapter) return
     const served = drawn || [...this.yoke.controls.values()].some(command => STARTERS.has(command))
     this.#adapter.element.controls = this.#nativeControls && !served
@@ -266,63 +281,40 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** A hundred players on a page cost no more than the few that are seen. */
   #comeNear(): void {
-    if (this.#near) return
-    this.#near = true
+    if (this.#drawn.near) return
+    this.#drawn.near = true
     this.#takeFocus()
     this.#name()
-    this.#draw()
+    this.#drawn.drawSoon()
   }
 
-  /** Once for all that changes in one go. */
-  #drawSoon(): void {
-    if (this.#drawIsDue) return
-    this.#drawIsDue = true
-    queueMicrotask(() => {
-      this.#drawIsDue = false
-      this.#draw()
-    })
-  }
-
-  #draw(): void {
-    this.#undraw?.()
-    this.#undraw = undefined
-    if (!this.#coupled || !this.#near || !this.hasAttribute('controls')) return
-    const lang = languageOf(this)
-    const words = wordsAtHand(lang)
-    if (words) this.#drawIn(words)
-    else wordsFor(lang).then(loaded => this.#undraw || this.#drawIn(loaded))
-  }
-
-  #drawIn(words: Words): void {
-    if (!this.#coupled || !this.hasAttribute('controls')) return
-    const { names: without, faults } = readWithout(this.getAttribute('without'))
-    const { layouts, fault } = readLayouts(this.#layouts ?? this.getAttribute('layouts'), this.#isSound())
-    for (const reason of fault ? [...faults, fault] : faults) this.yoke.raise(reason, this)
-    this.yoke.configure({ words })
-    this.#name()
-    const shadow = this.#openShadow()
-    if (!this.yoke.commands.has('show-shortcuts'))
-      this.yoke.defineCommand('show-shortcuts', () => this.#showShortcuts(shadow))
-    this.#undraw = drawControls({ yoke: this.yoke, shadow, words, layouts, without })
-  }
-
-  async #showShortcuts(shadow: ShadowRoot): Promise<void> {
-    const { openShortcutList } = await import('./bar/shortcut-list.ts')
-    openShortcutList(shadow, this.yoke.conduct.shortcuts, await wordsFor(languageOf(this)))
+  /** Media keys serve what has played; until then their code is not needed. */
+  async #claimSession(): Promise<void> {
+    if (this.#claimed) return
+    this.#claimed = true
+    const { followMediaSession } = await import('../wiring/media-session.ts')
+    if (this.#coupled) this.#stops.push(followMediaSession(this.yoke, () => this.#adapter?.element))
   }
 
   /** The attribute `debug`: outlines the player and its controls, and says which media each drives. */
   async #outline(): Promise<void> {
     const { outlinePlayer } = await import('./outline.ts')
-    outlinePlayer(this, this.hasAttribute('debug'))
+    const outline = (): void => outlinePlayer(this, this.hasAttribute('debug'))
+    outline()
+    // Another media, other controls: said anew.
+    this.#stopOutline ??= this.yoke.subscribe(
+      ({ snapshot, controls }) => `${snapshot.currentSrc} ${controls.size}`,
+      outline
+    )
   }
 
   #letGo(): void {
     this.#coupled = false
-    this.#near = false
+    this.#claimed = false
     this.#observer.disconnect()
-    this.#undraw?.()
-    this.#undraw = undefined
+    this.#drawn.stop()
+    this.#stopOutline?.()
+    this.#stopOutline = undefined
     for (const stop of this.#stops.splice(0)) stop()
     this.#dropMedia()
   }
@@ -331,6 +323,7 @@ export class YokePlayer extends Base implements Forwarding {
   #moveTree(): void {
     if (!this.#coupled) return
     this.#coupled = false
+    this.#claimed = false
     this.#observer.disconnect()
     for (const stop of this.#stops.splice(0)) stop()
     this.connectedCallback()

@@ -57,16 +57,17 @@ export const followMediaSession = (yoke: YokeView, media: () => HTMLMediaElement
     describe(session, yoke, media())
     setActions(session, yoke)
   }
-  const stop = yoke.subscribe(
-    ({ snapshot }) =>
-      STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : '',
-    playing => {
-      if (playing) claim()
-      if (owner !== yoke) return
-      session.playbackState = playing ? 'playing' : 'paused'
-      tellPosition(session, yoke)
-    }
-  )
+  const seen = ({ snapshot }: YokeView): string =>
+    STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : ''
+  const tell = (playing: string): void => {
+    if (playing) claim()
+    if (owner !== yoke) return
+    session.playbackState = playing ? 'playing' : 'paused'
+    tellPosition(session, yoke)
+  }
+  const stop = yoke.subscribe(seen, tell)
+  // It may play already.
+  tell(seen(yoke))
   return () => {
     stop()
     if (owner !== yoke) return

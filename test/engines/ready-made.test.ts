@@ -593,7 +593,9 @@ describe('a hundred players', () => {
 
 it('debug outlines the player and what drives it', async () => {
   await mount('debug', `${CLIP}<button type="button" id="own" command="--restart">x</button>`)
-  await person.until('the outline', () => document.querySelector('#own')?.getAttribute('data-yoke-debug'))
+  await person.until('the outline', () =>
+    document.querySelector('#own')?.getAttribute('data-yoke-debug')?.endsWith('.webm')
+  )
   expect(
     await person.page.run(() => [
       document.querySelector('#own')?.getAttribute('data-yoke-debug'),

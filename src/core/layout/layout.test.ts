@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { leaveRow } from './fit-row.ts'
-import { layoutFor, PICTURE_LAYOUTS, SOUND_LAYOUTS, tryReadLayouts, type WrittenLayout } from './layouts.ts'
+import { layoutFor, PICTURE_LAYOUTS, SOUND_LAYOUTS, type WrittenLayout } from './layouts.ts'
+import { tryReadLayouts } from './read-layouts.ts'
 
 describe('a row', () => {
   it.each<[readonly [width: number, rank: number][], number, readonly number[]]>([

@@ -164,14 +164,15 @@ const SOUND = `
 :host(:state(sound)) .bar { position: relative; inset: auto; background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
 :host(:state(sound)) .shade, :host(:state(sound)) .big, :host(:state(sound)) .busy, :host(:state(sound)) .pause-panel { display: none }
 :host(:state(sound):state(failed)) .bar { position: absolute }
-:host(:state(sound):state(failed)) .fault { grid-auto-flow: column; position: static; padding: 8px 14px; border-radius: var(--radius) }
+:host(:state(sound):state(failed)) .fault { display: flex; align-items: center; justify-content: center; position: static; padding: 8px 14px; border-radius: var(--radius) }
+:host(:state(sound)) .fault :is(.icon, .way-on) { flex: none }
 :host(:state(sound)) .notice { inset-block-start: auto; inset-block-end: calc(100% + 6px) }
 `
 
 const WISHES = `
 @media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy i { animation: none } .busy i:nth-child(2) { transform: scaleY(.6) } }
 @media (forced-colors: active) {
-  .bar, .menu, .shortcuts, .notice, .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
+  .bar, .menu:popover-open, .shortcuts:popover-open, .notice:not(:empty), .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
   .icon { color: inherit }
   .button, .item, .way-on { color: ButtonText; forced-color-adjust: none }
   .button:hover, .item:hover, .item:focus-visible { background: Highlight; color: HighlightText }

@@ -263,11 +263,13 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #dropMedia(): void {
-    if (!this.#adapter) return
-    this.#adapter.element.controls = this.#nativeControls
-    this.yoke.attach(undefined)
-    this.#adapter.dispose()
+    const adapter = this.#adapter
+    if (!adapter) return
+    // First of all, so that nobody settles its controls anew.
     this.#adapter = undefined
+    this.yoke.attach(undefined)
+    adapter.dispose()
+    adapter.element.controls = this.#nativeControls
   }
 
   /** The browser's controls serve until others are there. */

@@ -70,7 +70,8 @@ const ownBridge = async (page: Page, address: string): Promise<void> => {
     `Promise.all([...document.querySelectorAll('yoke-player')].map(player => player.yoke.run('seek', ${MOMENT})))`
   )
   await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => !player.seeking)')
-  await page.locator('#round').scrollIntoViewIfNeeded()
+  // One look at each: what is not seen is not drawn.
+  for (const id of ['round', 'panel']) await page.locator(`#${id}`).scrollIntoViewIfNeeded()
   await page.waitForFunction('document.querySelector("#panel .needle").getAnimations().length > 0')
   await page.screenshot({ path: picture('own-bridge'), fullPage: true })
 }
@@ -95,13 +96,16 @@ for await (const line of createInterface(server.stdout)) {
 }
 const address = lines.at(-1) ?? ''
 const browser = await launchChromium()
-const page = await browser.newPage({ viewport: VIEWPORT })
-await firstLight(page, address)
-await index(page, address)
-await ownBridge(page, address)
-await readyMade(page, address)
-await readyMadeForms(page, address)
-await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
-await browser.close()
-server.kill()
+try {
+  const page = await browser.newPage({ viewport: VIEWPORT })
+  await firstLight(page, address)
+  await index(page, address)
+  await ownBridge(page, address)
+  await readyMade(page, address)
+  await readyMadeForms(page, address)
+  await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
+} finally {
+  await browser.close()
+  server.kill()
+}
 await once(server, 'exit')

@@ -27,7 +27,7 @@ export const createIcon = (name: IconName, slot: string = name): HTMLSlotElement
   const path = fill(document.createElementNS(SVG, 'path'), { d: ICONS[name] }, [])
   const svg = fill(
     document.createElementNS(SVG, 'svg'),
-    { viewBox: '0 0 24 24', part: `icon icon-${name}`, class: `icon ${name}`, 'aria-hidden': 'true' },
+    { viewBox: '0 0 24 24', part: `icon icon-${name}`, class: `icon icon-${name}`, 'aria-hidden': 'true' },
     [path]
   )
   return create('slot', { name: `icon-${slot}` }, svg)

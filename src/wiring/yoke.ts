@@ -1,5 +1,4 @@
 import { type Fault, fault, refuse } from '../core/fault.ts'
-import { nearestName } from '../core/nearest-name.ts'
 import { availabilityOf } from '../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
 import type { Presentation } from '../core/playback/plan.ts'
@@ -18,6 +17,7 @@ import { type CommandHost, type RunResult, runCommand } from './runner.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
 import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type YokeSettings } from './settings.ts'
+import { nameTaken, noCommand } from './slips.ts'
 import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
 
@@ -215,12 +215,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** The fault of a command that nobody knows, with the name that was probably meant. */
   unknownCommand(name: string): Fault {
-    const nearest = nearestName(name, [...COMMAND_NAMES, ...this.commands.keys()])
-    return fault(
-      'command-unknown',
-      `There is no command “${name}”.`,
-      nearest ? `did you mean ${nearest}?` : `there are ${COMMAND_NAMES.join(', ')}`
-    )
+    return noCommand(name, [...COMMAND_NAMES, ...this.commands.keys()])
   }
 
   /** Tells a fault as a `yoke-fault` event, and on the console unless a listener prevents that. */
@@ -377,13 +372,6 @@ export class Yoke extends EventTarget implements CommandHost {
     for (const subscription of [...this.#subscriptions]) subscription.check()
   }
 }
-
-const nameTaken = (kind: string, name: string): Fault =>
-  fault(
-    'name-taken',
-    `A ${kind} of your own was to be called “${name}”, and that is one of the library's.`,
-    'choose another name'
-  )
 
 /** Where the platform knows `using`, a yoke can be disposed of by it. */
 if (typeof Symbol.dispose === 'symbol') {

@@ -242,7 +242,12 @@ globalThis.setTimeout = (...args) => { live.timeouts += 1; return after(...args)
 </script>`
   const MANY = 40
 
-  it(`${MANY} mounts and unmounts while playing leave no listener, interval or animation`, async () => {
+  const OWN = `${PLAY}${READOUT}<div><i data-yoke-fill="position"></i><input type="range" data-yoke-value="current-time"></div>`
+
+  it.each<[string, string]>([
+    ['of own controls', player('a', OWN)],
+    ['of ready-made controls', player('a', '').replace('<yoke-player', '<yoke-player controls')]
+  ])(`${MANY} mounts and unmounts %s while playing leave no listener, interval or animation`, async (_, markup) => {
     await person.mount('<main></main>', { head: COUNTS })
     const left = await person.page.run(
       async (markup: string, times: number) => {
@@ -268,10 +273,7 @@ globalThis.setTimeout = (...args) => { live.timeouts += 1; return after(...args)
           animations: document.getAnimations().length
         }
       },
-      player(
-        'a',
-        `${PLAY}${READOUT}<div><i data-yoke-fill="position"></i><input type="range" data-yoke-value="current-time"></div>`
-      ),
+      markup,
       MANY
     )
     expect(left).toEqual({ listeners: 0, intervals: 0, animations: 0 })
@@ -313,7 +315,7 @@ describe('a strict content security policy', () => {
   it('lets everything work', async () => {
     const policy = "default-src 'self'; require-trusted-types-for 'script'; trusted-types yokewright"
     const page = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Strict</title><script src="/strict.js"></script><script src="/dist/yokewright.js" defer></script>
-<body>${player('a', `${PLAY}${READOUT}<div id="track"><i data-yoke-fill="position"></i><i data-yoke-along="position"></i><input type="range" data-yoke-value="current-time"></div>`)}`
+<body>${player('a', `${PLAY}${READOUT}<div id="track"><i data-yoke-fill="position"></i><i data-yoke-along="position"></i><input type="range" data-yoke-value="current-time"></div>`)}<yoke-player id="drawn" controls src="/media/tide-clock.webm" muted></yoke-player>`
     person.server.page(
       '/strict.js',
       'globalThis.violations = []; document.addEventListener("securitypolicyviolation", event => violations.push(event.violatedDirective + " " + event.blockedURI))',
@@ -332,6 +334,14 @@ describe('a strict content security policy', () => {
     expect(
       await person.page.run(() => getComputedStyle(document.querySelector('[data-yoke-fill]') as Element).position)
     ).toBe('absolute')
+    await person.until('ready-made controls', () =>
+      document.querySelector('#drawn')?.shadowRoot?.querySelector('[part~=settings]')
+    )
+    await person.click('#drawn >>> [part~=settings]')
+    await person.until('the menu', () => document.querySelector('#drawn')?.shadowRoot?.querySelector(':popover-open'))
+    await person.page.run(() =>
+      (document.querySelector('#drawn') as HTMLElementTagNameMap['yoke-player']).yoke.run('show-shortcuts')
+    )
     expect(await person.page.run(() => (globalThis as unknown as { violations: string[] }).violations)).toEqual([])
   })
 })

@@ -39,6 +39,8 @@ interface Cell {
 export interface BarOptions {
   readonly yoke: YokeView
   readonly words: Words
+  /** Ends what the bar has begun. */
+  readonly signal: AbortSignal
   readonly layouts: readonly Layout[]
   /** Controls that the author left out. */
   readonly without: ReadonlySet<ControlName>
@@ -102,9 +104,10 @@ export class Bar {
   }
 
   #workshop(): Workshop {
-    const { words, yoke, without } = this.#options
+    const { words, yoke, signal, without } = this.#options
     return {
       words,
+      signal,
       yoke,
       left: () => this.#left,
       isElsewhere: name => without.has(name) || this.#cells.some(row => row.some(({ entry }) => entry.control === name))

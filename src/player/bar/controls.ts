@@ -11,6 +11,8 @@ import { createSeekBar, createVolumeBar } from './sliders.ts'
 export interface Workshop {
   readonly words: Words
   readonly yoke: YokeView
+  /** Ends what the controls have begun. */
+  readonly signal: AbortSignal
   /** The controls that had no room in the bar. */
   readonly left: () => readonly ControlEntry[]
   /** Whether the bar shows a control, or the author left it out. */
@@ -110,17 +112,31 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (workshop: Workshop) => Mad
   'playback-rate': workshop => {
     const [before = '', after = ''] = workshop.words.rate.split('{rate}')
     const face = create('span', { class: 'face rate', dir: 'ltr' }, before, readout('playback-rate'), after)
-    return menuControl(createMenu('playback-rate', workshop.words.speed, [face], () => rateItems(workshop)))
+    return menuControl(
+      createMenu('playback-rate', workshop.words.speed, [face], () => rateItems(workshop), workshop.signal)
+    )
   },
   captions: workshop =>
     menuControl(
-      createMenu('captions', workshop.words.captions, [createIcon('captions')], () => captionItems(workshop))
+      createMenu(
+        'captions',
+        workshop.words.captions,
+        [createIcon('captions')],
+        () => captionItems(workshop),
+        workshop.signal
+      )
     ),
   title: () => ({ control: create('span', { class: 'title', part: 'title', 'data-yoke-value': 'title' }) }),
   gap: () => ({ control: create('span', { class: 'gap' }) }),
   settings: workshop =>
     menuControl(
-      createMenu('settings', workshop.words.settings, [createIcon('settings')], () => settingsItems(workshop))
+      createMenu(
+        'settings',
+        workshop.words.settings,
+        [createIcon('settings')],
+        () => settingsItems(workshop),
+        workshop.signal
+      )
     )
 }
 

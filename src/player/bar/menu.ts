@@ -45,7 +45,8 @@ export const createMenu = (
   name: string,
   label: string,
   face: readonly Node[],
-  content: () => readonly Node[]
+  content: () => readonly Node[],
+  signal: AbortSignal
 ): { readonly button: HTMLButtonElement; readonly menu: HTMLElement } => {
   count += 1
   const id = `yoke-menu-${count}`
@@ -64,23 +65,35 @@ export const createMenu = (
   )
   const menu = create('div', { id, popover: 'auto', role: 'menu', class: 'menu', part: 'menu', 'aria-label': label })
   let hadFocus = false
-  menu.addEventListener('beforetoggle', event => {
-    // At once: the menu stands by its button's side, and the style sheet finds the button by this.
-    button.setAttribute('aria-expanded', String(event.newState === 'open'))
-    if (event.newState === 'open') fill(menu, content())
-    else hadFocus = menu.contains((menu.getRootNode() as ShadowRoot).activeElement)
-  })
-  menu.addEventListener('toggle', event => {
-    if (event.newState === 'open') return
-    menu.replaceChildren()
-    // Engines lose their way back where the button stands in a shadow root.
-    if (hadFocus) button.focus({ preventScroll: true })
-  })
-  menu.addEventListener('keydown', event => steer(menu, event))
-  menu.addEventListener('click', event => {
-    if (event.target instanceof Element && event.target.closest('[role^="menuitem"]:not([aria-disabled="true"])'))
-      menu.hidePopover()
-  })
+  menu.addEventListener(
+    'beforetoggle',
+    event => {
+      // At once: the menu stands by its button's side, and the style sheet finds the button by this.
+      button.setAttribute('aria-expanded', String(event.newState === 'open'))
+      if (event.newState === 'open') fill(menu, content())
+      else hadFocus = menu.contains((menu.getRootNode() as ShadowRoot).activeElement)
+    },
+    { signal }
+  )
+  menu.addEventListener(
+    'toggle',
+    event => {
+      if (event.newState === 'open') return
+      menu.replaceChildren()
+      // Engines lose their way back where the button stands in a shadow root.
+      if (hadFocus) button.focus({ preventScroll: true })
+    },
+    { signal }
+  )
+  menu.addEventListener('keydown', event => steer(menu, event), { signal })
+  menu.addEventListener(
+    'click',
+    event => {
+      if (event.target instanceof Element && event.target.closest('[role^="menuitem"]:not([aria-disabled="true"])'))
+        menu.hidePopover()
+    },
+    { signal }
+  )
   return { button, menu }
 }
 

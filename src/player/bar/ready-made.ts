@@ -22,11 +22,11 @@ export interface ReadyMadeOptions {
  */
 export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMadeOptions): (() => void) => {
   const { host } = shadow
-  const bar = new Bar({ yoke, words, layouts, without })
-  const notice = new Notice(yoke, words)
-  const pieces = [...createOverlay(words), notice.element, bar.element]
   const life = new AbortController()
   const { signal } = life
+  const bar = new Bar({ yoke, words, signal, layouts, without })
+  const notice = new Notice(yoke, words)
+  const pieces = [...createOverlay(words), notice.element, bar.element]
   host.addEventListener('yoke-command', event => notice.follow(event as YokeCommandEvent), { signal })
   dismissFirst(host, bar.element, signal)
   for (const piece of pieces) piece.lang = words.lang

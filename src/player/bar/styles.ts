@@ -28,7 +28,7 @@ const GROUND = `
 [hidden] { display: none !important }
 .bar *, .menu *, .shortcuts * { box-sizing: border-box }
 .icon { display: block; inline-size: 22px; block-size: 22px; fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round }
-.icon.play, .icon.pause, .icon.stop { fill: currentColor; stroke-width: 1 }
+.icon-play, .icon-pause, .icon-stop { fill: currentColor; stroke-width: 1 }
 button { font: inherit; color: inherit; cursor: pointer; -webkit-tap-highlight-color: transparent }
 button[aria-disabled=true] { opacity: .45; cursor: default }
 :focus-visible { outline: 2px solid var(--text); outline-offset: -2px; box-shadow: 0 0 0 2px var(--surface) }
@@ -120,7 +120,7 @@ const OVER = `
 .pause-panel { inset-block-start: var(--inset); inset-inline: var(--inset); pointer-events: none }
 .pause-panel ::slotted(*) { padding: 12px 14px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 90%, transparent); max-inline-size: 60ch; pointer-events: auto }
 .fault {
-  inset: 0; display: grid; align-content: center; justify-items: center; gap: 12px; padding: 16px 24px; text-align: center; border-radius: inherit; background: color-mix(in srgb, var(--surface) 94%, transparent);
+  inset: 0; display: grid; align-content: center; justify-items: center; gap: 12px; padding: 16px 24px; text-align: center; border-radius: inherit; background: color-mix(in srgb, var(--surface) 97%, transparent);
 }
 .fault .icon { inline-size: 32px; block-size: 32px; color: var(--accent) }
 .fault p { margin: 0; max-inline-size: 44ch; font-size: 16px }

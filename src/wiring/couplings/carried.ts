@@ -1,15 +1,12 @@
-import { fault } from '../../core/fault.ts'
-import { nearestName } from '../../core/nearest-name.ts'
 import { isMeasureName, MEASURE_NAMES, type MeasureName } from '../../core/playback/values.ts'
 import { type Course, carry } from '../playhead.ts'
+import { noSuch } from '../slips.ts'
 import type { Coupling, YokeView } from '../surface.ts'
 
 const readMeasure = (element: Element, attribute: string, yoke: YokeView): MeasureName | undefined => {
   const name = element.getAttribute(attribute) ?? ''
   if (isMeasureName(name)) return name
-  const nearest = nearestName(name, MEASURE_NAMES)
-  const hint = nearest ? `did you mean ${nearest}?` : `there are ${MEASURE_NAMES.join(', ')}`
-  yoke.raise(fault('measure-unknown', `${attribute} asks for “${name}”, which is no measure.`, hint), element)
+  yoke.raise(noSuch('measure-unknown', attribute, name, 'measure', MEASURE_NAMES), element)
   return undefined
 }
 

@@ -1,6 +1,5 @@
-import { fault } from '../../core/fault.ts'
-import { nearestName } from '../../core/nearest-name.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
+import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
 
@@ -15,9 +14,7 @@ const readFormat = (element: Element, value: BoundValue, yoke: YokeView): Format
   if (written === null) return value.kind === 'time' ? 'clock' : value.kind === 'fraction' ? 'percent' : 'plain'
   const format = FORMATS.find(name => name === written)
   if (format) return format
-  const nearest = nearestName(written, FORMATS)
-  const hint = nearest ? `did you mean ${nearest}?` : `there are ${FORMATS.join(', ')}`
-  yoke.raise(fault('format-unknown', `data-yoke-format asks for “${written}”, which is no format.`, hint), element)
+  yoke.raise(noSuch('format-unknown', 'data-yoke-format', written, 'format', FORMATS), element)
   return 'plain'
 }
 

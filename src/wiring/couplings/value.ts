@@ -1,6 +1,6 @@
-import { fault } from '../../core/fault.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, VALUES, type ValueName } from '../../core/playback/values.ts'
+import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
@@ -57,12 +57,8 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
 
 /** Says a slip of the pen. A name that is like none of ours may be one that the page's script brings later. */
 const reportSlip = (element: Element, name: string, yoke: YokeView): void => {
-  const nearest = nearestName(name, [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()])
-  if (!nearest) return
-  yoke.raise(
-    fault('value-unknown', `data-yoke-value asks for “${name}”, which is no value.`, `did you mean ${nearest}?`),
-    element
-  )
+  const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
+  if (nearestName(name, names)) yoke.raise(noSuch('value-unknown', 'data-yoke-value', name, 'value', names), element)
 }
 
 /** Couples an element as soon as its value is defined. */

@@ -1,6 +1,5 @@
-import { fault } from '../../core/fault.ts'
-import { nearestName } from '../../core/nearest-name.ts'
 import { isStateName, STATE_NAMES, STATES, type StateName } from '../../core/playback/states.ts'
+import { noSuch } from '../slips.ts'
 import type { Coupling, YokeView } from '../surface.ts'
 import { leaveFocus } from './focus.ts'
 
@@ -16,9 +15,7 @@ const readTerms = (element: Element, yoke: YokeView): readonly Term[] | undefine
   for (const word of words) {
     const state = word.replace(/^!/, '')
     if (!isStateName(state)) {
-      const nearest = nearestName(state, STATE_NAMES)
-      const hint = nearest ? `did you mean ${nearest}?` : `there are ${STATE_NAMES.join(', ')}`
-      yoke.raise(fault('state-unknown', `data-yoke-when asks for “${state}”, which is no state.`, hint), element)
+      yoke.raise(noSuch('state-unknown', 'data-yoke-when', state, 'state', STATE_NAMES), element)
       return undefined
     }
     terms.push({ state, holds: !word.startsWith('!') })

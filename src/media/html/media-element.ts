@@ -13,6 +13,8 @@ const HAVE_CURRENT_DATA = 2
 /** How long an element may be between two sources, in milliseconds. */
 const CONFIRMATION_DELAY = 100
 const HAVE_FUTURE_DATA = 3
+/** How long after an unmuting of the engine's own a pause may come of it, in milliseconds. */
+const UNMUTED_FOR = 300
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
 /**
@@ -33,6 +35,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #confirmation: ReturnType<typeof setTimeout> | undefined
   /** What `muted` was when the rate was set; WebKit clears it. */
   #mutedBeforeRate: boolean | undefined
+  /** When WebKit was last seen to have cleared it, by the page's clock in milliseconds. */
+  #unmutedByRate = Number.NEGATIVE_INFINITY
 
   constructor(element: HTMLMediaElement) {
     super()
@@ -141,6 +145,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   pause(): void {
+    this.#unmutedByRate = Number.NEGATIVE_INFINITY
     this.element.pause()
   }
 
@@ -171,7 +176,19 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   /** What was already told in the engine's stead, and what mending itself gives rise to. */
   #keepBack(type: MediaEventType): boolean {
-    return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type)
+    return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type) || (type === 'pause' && this.#playOn())
+  }
+
+  /**
+   * WebKit unmutes at a change of rate, and sound that nobody asked for may then stop playback: mutes again and plays
+   * on. @returns whether that was why it paused.
+   */
+  #playOn(): boolean {
+    if (this.#mutedBeforeRate && !this.element.muted) this.#keepMuted()
+    if (!this.element.paused || performance.now() - this.#unmutedByRate > UNMUTED_FOR) return false
+    this.#unmutedByRate = Number.NEGATIVE_INFINITY
+    this.element.play().catch(() => undefined)
+    return true
   }
 
   #before(type: MediaEventType): void {
@@ -220,7 +237,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #keepMuted(): void {
     const muted = this.#mutedBeforeRate
     this.#mutedBeforeRate = undefined
-    if (muted !== undefined && this.element.muted !== muted) this.element.muted = muted
+    if (muted === undefined || this.element.muted === muted) return
+    this.element.muted = muted
+    if (muted) this.#unmutedByRate = performance.now()
   }
 
   #sourceFailed(source: EventTarget | null): void {

@@ -70,10 +70,12 @@ const ownBridge = async (page: Page, address: string): Promise<void> => {
     `Promise.all([...document.querySelectorAll('yoke-player')].map(player => player.yoke.run('seek', ${MOMENT})))`
   )
   await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => !player.seeking)')
-  // One look at each: what is not seen is not drawn.
-  for (const id of ['round', 'panel']) await page.locator(`#${id}`).scrollIntoViewIfNeeded()
+  // All in view at once: what is not seen does not move.
+  await page.setViewportSize({ ...VIEWPORT, height: 2210 })
   await page.waitForFunction('document.querySelector("#panel .needle").getAnimations().length > 0')
-  await page.screenshot({ path: picture('own-bridge'), fullPage: true })
+  await page.waitForFunction('document.querySelector("#plain .tick").getAnimations().length > 0')
+  await page.screenshot({ path: picture('own-bridge') })
+  await page.setViewportSize(VIEWPORT)
 }
 
 /** A terminal, drawn as a page: what was typed, and what came back. */

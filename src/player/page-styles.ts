@@ -5,7 +5,7 @@ const CSS = `
 :where(yoke-player video) { display: block; max-inline-size: 100%; block-size: auto }
 :where(yoke-player video:not([width]), yoke-player[controls] > video) { inline-size: 100% }
 :where(yoke-player video:not([width][height])) { aspect-ratio: 16 / 9 }
-:where(yoke-player[controls] > video) { border-radius: inherit; background: #000 }
+:where(yoke-player[controls] > video) { border-radius: inherit; background: #000; touch-action: manipulation }
 yoke-player:state(idle), yoke-player:state(idle) > video { cursor: none }
 yoke-player:fullscreen { border: 0 !important; border-radius: 0 !important; box-shadow: none !important; padding: 0 !important; background: #000; display: flex !important; flex-direction: column }
 yoke-player:fullscreen > video { flex: 1 1 0; min-block-size: 0; inline-size: 100% !important; block-size: auto !important; max-inline-size: none !important; max-block-size: none !important; border-radius: 0 !important; object-fit: contain }

@@ -66,6 +66,8 @@ class Tree {
   #life: AbortController | undefined
   /** What pointed last: not every engine says so with a click. */
   #pointerType = ''
+  /** Whether the media was paused when the click that is under way began. */
+  #wasPaused: boolean | undefined
 
   constructor(root: Node) {
     this.#root = root
@@ -233,6 +235,7 @@ class Tree {
   }
 
   #click(event: MouseEvent): void {
+    this.#wasPaused = event.target instanceof Element ? yokeAround(event.target)?.media?.paused : undefined
     const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
     if (button) this.#wake(scopeAround(button))
     const coupled = button ? this.#coupled.get(button) : undefined
@@ -256,6 +259,8 @@ class Tree {
 
   #clickPicture(event: MouseEvent): void {
     const yoke = event.target instanceof Element ? yokeAround(event.target) : undefined
+    // A page that has its own way to play at a click keeps it.
+    if (event.type === 'click' && yoke?.media?.paused !== this.#wasPaused) return
     if (yoke) clickPicture(event, yoke, (event as PointerEvent).pointerType || this.#pointerType)
   }
 

@@ -285,6 +285,13 @@ describe('the picture', () => {
     expect((await person.page.run(() => globalThis.notes)).commands).toEqual(wanted)
   })
 
+  it('a page that plays at a click by itself keeps its own way', async () => {
+    await mount('', '', CLIP.replace('<video', '<video onclick="this.paused ? this.play() : this.pause()"'))
+    await person.click('video')
+    await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
+    expect((await person.page.run(() => globalThis.notes)).commands).toEqual([])
+  })
+
   it('a tap shows or hides; two on a side skip; the first one of all begins', async () => {
     await mount('', 'hide-after="never"')
     await person.tap('video')

@@ -14,7 +14,7 @@ const HAVE_CURRENT_DATA = 2
 const CONFIRMATION_DELAY = 100
 const HAVE_FUTURE_DATA = 3
 /** How long after an unmuting of the engine's own a pause may come of it, in milliseconds. */
-const UNMUTED_FOR = 300
+const UNMUTED_FOR = 60
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
 /**
@@ -37,6 +37,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #mutedBeforeRate: boolean | undefined
   /** When WebKit was last seen to have cleared it, by the page's clock in milliseconds. */
   #unmutedByRate = Number.NEGATIVE_INFINITY
+  /** A pause was asked for, and is no mishap. */
+  #pauseAsked = false
 
   constructor(element: HTMLMediaElement) {
     super()
@@ -136,6 +138,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     if (this.#sourcesFailed) {
       return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
     }
+    this.#pauseAsked = false
     this.#watch.expectPlaying()
     const request = new PlayRequest(this.element.play())
     this.#requests.add(request)
@@ -145,7 +148,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   pause(): void {
-    this.#unmutedByRate = Number.NEGATIVE_INFINITY
+    this.#pauseAsked = true
     this.element.pause()
   }
 
@@ -185,7 +188,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
    */
   #playOn(): boolean {
     if (this.#mutedBeforeRate && !this.element.muted) this.#keepMuted()
-    if (!this.element.paused || performance.now() - this.#unmutedByRate > UNMUTED_FOR) return false
+    if (this.#pauseAsked || !this.element.paused || performance.now() - this.#unmutedByRate > UNMUTED_FOR) return false
     this.#unmutedByRate = Number.NEGATIVE_INFINITY
     this.element.play().catch(() => undefined)
     return true

@@ -89,7 +89,7 @@ const SLIDERS = `
 .handle { inset-block-start: calc(50% - var(--handle) / 2); inline-size: 5px; block-size: var(--handle); border-radius: 2px; background: var(--text); box-shadow: 0 0 0 2px var(--surface) }
 .input {
   appearance: none; position: absolute; inset-block-start: calc(50% - var(--size) / 2); inset-inline-start: -8px; inline-size: calc(100% + 16px); block-size: var(--size);
-  margin: 0; padding: 0; border: 0; background: none; opacity: 0; cursor: pointer; touch-action: none;
+  margin: 0; padding: 0; border: 0; background: none; opacity: 0; cursor: pointer; touch-action: pan-y;
 }
 .input::-webkit-slider-thumb { appearance: none; inline-size: 16px; block-size: var(--size) }
 .input::-moz-range-thumb { inline-size: 16px; block-size: var(--size); border: 0 }

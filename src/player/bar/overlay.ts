@@ -44,7 +44,6 @@ const failed = (words: Words): HTMLElement =>
 
 /** What lies over the picture and under the bar. Clicks go through, but on its buttons. */
 export const createOverlay = (words: Words): readonly HTMLElement[] => [
-  create('div', { class: 'shade', part: 'shade' }),
   create('slot', { name: 'over' }),
   bigButton('big-play', 'play', words.play, 'paused !started !failed !ended'),
   bigButton('big-replay', 'replay', words.replay, 'ended !failed'),

@@ -23,10 +23,10 @@ const GROUND = `
 }
 .bar, .menu, .shortcuts, .notice, .fault, .pause-panel, .busy, .preview, .big {
   font: var(--yoke-font, 500 14px/1.3 system-ui, sans-serif); color: var(--text); font-variant-numeric: tabular-nums;
-  box-sizing: border-box; text-align: start;
+  text-align: start;
 }
 [hidden] { display: none !important }
-.bar *, .menu *, .shortcuts * { box-sizing: border-box }
+* { box-sizing: border-box }
 .icon { display: block; inline-size: 22px; block-size: 22px; fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round }
 .icon-play, .icon-pause, .icon-stop { fill: currentColor; stroke-width: 1 }
 button { font: inherit; color: inherit; cursor: pointer; -webkit-tap-highlight-color: transparent }
@@ -103,8 +103,7 @@ const SLIDERS = `
 `
 
 const OVER = `
-.shade, .pause-panel, .busy, .fault, .notice { position: absolute }
-.shade { inset: 0; pointer-events: none; border-radius: inherit }
+.pause-panel, .busy, .fault, .notice { position: absolute }
 .big {
   position: absolute; inset: 0; margin: auto; inline-size: 84px; block-size: 64px; padding: 0; border: 0; border-radius: calc(var(--radius) + 4px); display: grid; place-items: center;
   background: var(--accent); color: var(--surface); box-shadow: 0 2px 14px #0006; transition: scale var(--pace);
@@ -162,7 +161,7 @@ kbd { font: inherit; padding: 2px 8px; border-radius: 5px; background: color-mix
 const SOUND = `
 :host(:state(sound)) { min-block-size: calc(var(--size) + 4px) }
 :host(:state(sound)) .bar { position: relative; inset: auto; background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
-:host(:state(sound)) .shade, :host(:state(sound)) .big, :host(:state(sound)) .busy, :host(:state(sound)) .pause-panel { display: none }
+:host(:state(sound)) :is(.big, .busy, .pause-panel) { display: none }
 :host(:state(sound):state(failed)) .bar { position: absolute }
 :host(:state(sound):state(failed)) .fault { display: flex; align-items: center; justify-content: center; position: static; padding: 8px 14px; border-radius: var(--radius) }
 :host(:state(sound)) .fault :is(.icon, .way-on) { flex: none }

@@ -25,14 +25,14 @@ export default [
   {
     name: 'player, whole (bar: 32 kB)',
     path: 'dist/player/index.js',
-    limit: '34.4 kB',
+    limit: '34.5 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '39.2 kB',
+    limit: '39.3 kB',
     gzip: true
   },
   {

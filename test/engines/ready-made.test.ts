@@ -407,6 +407,12 @@ describe('languages', () => {
     const play = await person.box(part('play-pause'))
     const full = await person.box(part('fullscreen'))
     expect(play.x).toBeGreaterThan(full.x)
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'))
+    await person.until('the list', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('.shortcuts:popover-open')
+    )
+    expect(await person.text('yoke-player >>> .shortcuts tr:nth-child(2)')).toMatch(/^→\s+رجوع/)
+    await person.page.press('Escape')
     const track = await person.box(part('track'))
     await person.page.move(track.x + track.width * 0.75, track.y + track.height / 2)
     await person.page.down()

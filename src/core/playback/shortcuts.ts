@@ -36,7 +36,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
 ]
 
 /** Keys that mean left and right change sides where the bar runs from right to left. */
-const MIRRORED: Readonly<Record<string, string>> = { ArrowLeft: 'ArrowRight', ArrowRight: 'ArrowLeft' }
+export const MIRRORED: Readonly<Record<string, string>> = { ArrowLeft: 'ArrowRight', ArrowRight: 'ArrowLeft' }
 
 const nameOfKey = (key: string): string => (key === ' ' ? 'Space' : key.length === 1 ? key.toLowerCase() : key)
 

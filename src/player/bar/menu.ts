@@ -79,9 +79,11 @@ export const createMenu = (
     'toggle',
     event => {
       if (event.newState === 'open') return
+      const { activeElement } = menu.getRootNode() as ShadowRoot
+      const isLost = activeElement === null || menu.contains(activeElement)
       menu.replaceChildren()
-      // Engines lose their way back where the button stands in a shadow root.
-      if (hadFocus) button.focus({ preventScroll: true })
+      // Engines lose their way back where the button stands in a shadow root; who has gone on meanwhile is let go.
+      if (hadFocus && isLost) button.focus({ preventScroll: true })
     },
     { signal }
   )

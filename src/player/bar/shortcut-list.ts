@@ -1,4 +1,4 @@
-import type { Shortcut } from '../../core/playback/shortcuts.ts'
+import { MIRRORED, type Shortcut } from '../../core/playback/shortcuts.ts'
 import { speakDuration } from '../../core/time/spoken.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
@@ -47,6 +47,9 @@ const rowOf = (shortcut: Shortcut, words: Words): HTMLElement =>
 
 /** The list of keys, open until it is dismissed. */
 export const openShortcutList = (root: ShadowRoot, shortcuts: readonly Shortcut[], words: Words): void => {
+  // From right to left the arrows change sides, and the list says so.
+  const mirrored = getComputedStyle(root.host).direction === 'rtl'
+  const signed = shortcuts.map(({ key, ...rest }) => ({ ...rest, key: (mirrored ? MIRRORED[key] : undefined) ?? key }))
   const title = create('h2', { id: 'yoke-shortcuts' }, words.shortcuts)
   const close = create(
     'button',
@@ -64,7 +67,7 @@ export const openShortcutList = (root: ShadowRoot, shortcuts: readonly Shortcut[
       'aria-labelledby': 'yoke-shortcuts'
     },
     create('header', {}, title, close),
-    create('table', {}, ...shortcuts.map(shortcut => rowOf(shortcut, words)))
+    create('table', {}, ...signed.map(shortcut => rowOf(shortcut, words)))
   )
   close.addEventListener('click', () => panel.hidePopover())
   panel.addEventListener('toggle', event => event.newState === 'closed' && panel.remove())

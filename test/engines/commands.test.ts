@@ -296,13 +296,10 @@ describe('the picture', () => {
     await mount('', 'hide-after="never"')
     await person.tap('video')
     await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
-    await person.page.run(() => new Promise(resolve => setTimeout(resolve, 400)))
     await person.tap('video')
     await person.until('idle', () => document.querySelector('yoke-player')?.yoke.states.idle)
-    await person.page.run(() => new Promise(resolve => setTimeout(resolve, 400)))
     await person.tap('video')
     await person.until('awake', () => document.querySelector('yoke-player')?.yoke.states.idle === false)
-    await person.page.run(() => new Promise(resolve => setTimeout(resolve, 400)))
     await person.tap('video', 0.9)
     await person.tap('video', 0.9)
     await person.until('the skip', () => globalThis.notes.commands.includes('skip 10'))
@@ -474,11 +471,25 @@ describe('idle', () => {
     // Firefox stops at a video, too.
     for (let stops = 0; stops < 3 && (await focused()) !== 'b'; stops += 1) await person.page.press('Tab')
     await play()
-    const stays = (): Promise<boolean> =>
-      person.page.run(async () => {
-        await new Promise(resolve => setTimeout(resolve, 500))
-        return document.querySelector('yoke-player')?.yoke.states.idle === false
+    /** Whether the player stays awake while six times its patience is played. */
+    const stays = async (): Promise<boolean> => {
+      const from = await person.page.run(() => {
+        const player = document.querySelector('yoke-player')
+        const idles: true[] = []
+        player?.yoke.subscribe(
+          ({ states }) => states.idle,
+          idle => idle && idles.push(true)
+        )
+        globalThis.kept = idles
+        return player?.currentTime ?? 0
       })
+      await person.until(
+        'more of it',
+        (start: number) => (document.querySelector('yoke-player')?.currentTime ?? 0) > start + 0.6,
+        from
+      )
+      return person.page.run(() => (globalThis.kept as true[]).length === 0)
+    }
     expect(await focused()).toBe('b')
     expect(await stays()).toBe(true)
     await person.page.run(() => {

@@ -1,0 +1,59 @@
+import type { Cue, VttFile } from './cue.ts'
+import { type CaptionFault, faultOfFinding } from './sentences.ts'
+import { VttReader } from './vtt-reader.ts'
+
+/** What {@link parseVtt} returns: the file, and every fault in it. */
+export interface ParsedVtt extends VttFile {
+  /** The line, from 1, on which the times of each cue stand. */
+  readonly cueLines: readonly number[]
+  /** The line, from 1, on which the CSS of each `STYLE` block begins. */
+  readonly styleLines: readonly number[]
+  /** In the order of the lines on which they were found. */
+  readonly faults: readonly CaptionFault[]
+}
+
+const parsed = (reader: VttReader): ParsedVtt => {
+  const { header, cues, regions, styles, comments, cueLines, styleLines, findings } = reader
+  const faults = findings.map(faultOfFinding).sort((a, b) => a.line - b.line || a.column - b.column)
+  return { header, cues, regions, styles, comments, cueLines, styleLines, faults }
+}
+
+/**
+ * Reads WebVTT by the standard's parsing rules (WebVTT, "WebVTT file parsing"). Never throws: without a valid
+ * signature there are no cues and one fault.
+ */
+export const parseVtt = (text: string): ParsedVtt => {
+  const reader = new VttReader()
+  reader.push(text)
+  reader.end()
+  return parsed(reader)
+}
+
+/** As much as is read in one go: a millisecond or so. */
+const SLICE = 65_536
+
+/**
+ * Reads WebVTT as it comes. Yields the cues of each slice as soon as they are complete, and returns what
+ * {@link parseVtt} returns.
+ *
+ * @param chunks decoded text, cut anywhere.
+ * @param breathe awaited between slices, so that a long file does not hold up the page; by default, nothing is.
+ */
+export async function* streamVtt(
+  chunks: Iterable<string> | AsyncIterable<string>,
+  breathe?: () => Promise<unknown>
+): AsyncGenerator<readonly Cue[], ParsedVtt> {
+  const reader = new VttReader()
+  let told = 0
+  for await (const chunk of chunks) {
+    for (let at = 0; at < chunk.length; at += SLICE) {
+      reader.push(chunk.slice(at, at + SLICE))
+      if (reader.cues.length > told) yield reader.cues.slice(told)
+      told = reader.cues.length
+      await breathe?.()
+    }
+  }
+  reader.end()
+  if (reader.cues.length > told) yield reader.cues.slice(told)
+  return parsed(reader)
+}

@@ -1,0 +1,92 @@
+/** A place in a text, moved on by what reads from it. */
+export interface Cursor {
+  readonly text: string
+  at: number
+}
+
+const ZERO = 48
+const COLON = 58
+const DOT = 46
+
+/** Space, tab, line feed, form feed, carriage return (WebVTT follows HTML's "ASCII whitespace"). */
+export const isSpace = (code: number): boolean => code === 32 || code === 9 || code === 10 || code === 12 || code === 13
+
+export const skipSpaces = (cursor: Cursor): void => {
+  while (isSpace(cursor.text.charCodeAt(cursor.at))) cursor.at += 1
+}
+
+/** More hours than this count as this many, so that milliseconds stay exact. */
+const MOST_HOURS = 999_999_999
+
+/** The number at the cursor, and how many figures it has; `-1` where there is none. */
+const readFigures = (cursor: Cursor): { readonly value: number; readonly count: number } => {
+  const { text, at: start } = cursor
+  let value = 0
+  for (;;) {
+    const figure = text.charCodeAt(cursor.at) - ZERO
+    if (!(figure >= 0 && figure <= 9)) break
+    value = value * 10 + figure
+    cursor.at += 1
+  }
+  return { value: Math.min(value, MOST_HOURS), count: cursor.at - start }
+}
+
+/** Two figures at the cursor, or -1. A third one is not among them: whoever asks sees it next. */
+const readPair = (cursor: Cursor): number => {
+  const { value, count } = readFigures(cursor)
+  return count === 2 ? value : -1
+}
+
+const pass = (cursor: Cursor, code: number): boolean => {
+  if (cursor.text.charCodeAt(cursor.at) !== code) return false
+  cursor.at += 1
+  return true
+}
+
+/**
+ * Reads `mm:ss.mmm` or `h:mm:ss.mmm` (WebVTT, "Collect a WebVTT timestamp"), and leaves the cursor behind it.
+ * @returns seconds, or `NaN` where there is no timestamp.
+ */
+export const readTimestamp = (cursor: Cursor): number => {
+  const { value: first, count } = readFigures(cursor)
+  if (count === 0 || !pass(cursor, COLON)) return Number.NaN
+  const second = readPair(cursor)
+  if (second < 0) return Number.NaN
+  const hasHours = count !== 2 || first > 59 || cursor.text.charCodeAt(cursor.at) === COLON
+  let third = -1
+  if (hasHours) {
+    if (!pass(cursor, COLON)) return Number.NaN
+    third = readPair(cursor)
+    if (third < 0) return Number.NaN
+  }
+  if (!pass(cursor, DOT)) return Number.NaN
+  const thousandths = readFigures(cursor)
+  const [hours, minutes, seconds] = hasHours ? [first, second, third] : [0, first, second]
+  if (thousandths.count !== 3 || minutes > 59 || seconds > 59) return Number.NaN
+  return hours * 3600 + minutes * 60 + seconds + thousandths.value / 1000
+}
+
+/** Calls `visit` with each word between whitespace, and where it begins. */
+export const eachWord = (text: string, from: number, visit: (word: string, at: number) => void): void => {
+  const cursor: Cursor = { text, at: from }
+  for (;;) {
+    skipSpaces(cursor)
+    const start = cursor.at
+    if (start >= text.length) return
+    while (cursor.at < text.length && !isSpace(text.charCodeAt(cursor.at))) cursor.at += 1
+    visit(text.slice(start, cursor.at), start)
+  }
+}
+
+/** `name:value`, or `undefined` where the colon is missing, first or last. */
+export const splitSetting = (word: string): readonly [name: string, value: string] | undefined => {
+  const colon = word.indexOf(':')
+  return colon < 1 || word.endsWith(':') ? undefined : [word.slice(0, colon), word.slice(colon + 1)]
+}
+
+/** A percentage from 0 to 100 (WebVTT, "Parse a percentage string"), or `undefined`. */
+export const readPercent = (text: string): number | undefined => {
+  if (!/^\d+(?:\.\d+)?%$/.test(text)) return undefined
+  const value = Number(text.slice(0, -1))
+  return value <= 100 ? value : undefined
+}

@@ -1,0 +1,194 @@
+import type { Comment, Cue, Region, VttFile } from './cue.ts'
+import type { Finding, FindingCode } from './findings.ts'
+import { readRegion } from './read-region.ts'
+import { readTiming } from './read-timing.ts'
+
+type Draft = { -readonly [Key in keyof Cue]: Cue[Key] }
+
+const SIGNATURE = /^WEBVTT(?:[ \t]|$)/
+const COMMENT = /^NOTE(?:[ \t\n]|$)/
+const STYLE = /^STYLE\s*$/
+const REGION = /^REGION\s*$/
+const ARROW = '-->'
+
+/** What a block turned out to be; `open` while it may still become anything. */
+type Kind = 'open' | 'timed' | 'style' | 'region'
+
+/**
+ * Reads WebVTT as it comes, chunk by chunk, by the standard's parsing rules (WebVTT, "WebVTT file parsing"). Never
+ * throws; what it cannot use it notes in `findings`.
+ */
+export class VttReader implements VttFile {
+  header = ''
+  readonly cues: Cue[] = []
+  readonly regions: Region[] = []
+  readonly styles: string[] = []
+  readonly comments: Comment[] = []
+  readonly findings: Finding[] = []
+  /** The line, from 1, on which the times of each cue stand. */
+  readonly cueLines: number[] = []
+  /** The line, from 1, on which the CSS of each `STYLE` block begins. */
+  readonly styleLines: number[] = []
+  /** What has come of a line that is not complete. */
+  #rest = ''
+  #stage: 'signature' | 'header' | 'between' | 'block' | 'refused' = 'signature'
+  /** The number of the line that is being read. */
+  #line = 0
+  #seenCue = false
+  #kind: Kind = 'open'
+  #blockLines = 0
+  /** The line on which the block, and its times, begin. */
+  #blockLine = 0
+  #cueLine = 0
+  #buffer = ''
+  #cue: Draft | undefined
+  /** Made once: the timing line is where the time goes. */
+  readonly #reportHere = (code: FindingCode, at: number, found: string, beside?: string): void => {
+    this.#note(code, this.#line, at, found, beside)
+  }
+
+  /** Reads on. Line ends of every kind, and a byte-order mark at the very start, are understood. */
+  push(chunk: string): void {
+    let text = this.#rest + chunk
+    if (this.#line === 0 && text.charCodeAt(0) === 0xfe_ff) text = text.slice(1)
+    // A line feed that belongs to the last carriage return may be in the next chunk.
+    const held = text.endsWith('\r')
+    if (held) text = text.slice(0, -1)
+    if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
+    if (text.includes('\0')) text = text.replaceAll('\0', '\ufffd')
+    let start = 0
+    for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', start)) {
+      this.#read(text.slice(start, end))
+      start = end + 1
+    }
+    this.#rest = text.slice(start) + (held ? '\r' : '')
+  }
+
+  /** There is no more. What comes afterwards is not read. */
+  end(): void {
+    const text = this.#rest
+    this.#rest = ''
+    if (text.endsWith('\r')) {
+      this.#read(text.slice(0, -1))
+    } else if (text !== '' || this.#line === 0) this.#read(text.charCodeAt(0) === 0xfe_ff ? text.slice(1) : text)
+    if (this.#stage === 'block' || this.#stage === 'header') this.#endBlock()
+    this.#stage = 'refused'
+  }
+
+  #read(line: string): void {
+    this.#line += 1
+    switch (this.#stage) {
+      case 'block':
+        this.#readInBlock(line)
+        return
+      case 'between':
+        if (line !== '') this.#beginBlock(line)
+        return
+      case 'header':
+        if (line.includes(ARROW)) this.#beginBlock(line)
+        else if (line === '') this.#stage = 'between'
+        else this.header += `\n${line}`
+        return
+      case 'signature':
+        this.#readSignature(line)
+    }
+  }
+
+  #readSignature(line: string): void {
+    this.#stage = SIGNATURE.test(line) ? 'header' : 'refused'
+    if (this.#stage === 'refused') this.#note('vtt-signature-missing', 1, 0, line.slice(0, 40))
+    else this.header = line.slice(7)
+  }
+
+  #beginBlock(line: string): void {
+    this.#stage = 'block'
+    this.#kind = 'open'
+    this.#blockLines = 0
+    this.#blockLine = this.#line
+    this.#buffer = ''
+    this.#cue = undefined
+    this.#readInBlock(line)
+  }
+
+  #readInBlock(line: string): void {
+    this.#blockLines += 1
+    if (line.includes(ARROW)) this.#readArrow(line)
+    else if (line === '') this.#endBlock()
+    else {
+      if (this.#blockLines === 2 && !this.#seenCue && this.#becomes()) this.#buffer = ''
+      this.#buffer = this.#buffer === '' ? line : `${this.#buffer}\n${line}`
+    }
+  }
+
+  #readArrow(line: string): void {
+    const isTiming = this.#blockLines === 1 || (this.#blockLines === 2 && this.#kind !== 'timed')
+    if (!isTiming) {
+      this.#note('cue-unseparated', this.#line, 0, line)
+      this.#endBlock()
+      this.#beginBlock(line)
+      return
+    }
+    this.#kind = 'timed'
+    this.#cue = readTiming(line, this.regions, this.#reportHere)
+    if (!this.#cue) return
+    this.#cue.id = this.#buffer
+    this.#cueLine = this.#line
+    this.#buffer = ''
+    this.#seenCue = true
+  }
+
+  /** Whether the first line of a block says what it is. */
+  #becomes(): boolean {
+    if (STYLE.test(this.#buffer)) this.#kind = 'style'
+    else if (REGION.test(this.#buffer)) this.#kind = 'region'
+    else return false
+    return true
+  }
+
+  #endBlock(): void {
+    this.#stage = 'between'
+    const buffer = this.#buffer
+    if (this.#cue) this.#endCue(this.#cue, buffer)
+    else if (this.#kind === 'style') this.#endStyle(buffer)
+    else if (this.#kind === 'region') this.#endRegion(buffer)
+    else if (COMMENT.test(buffer) && this.#kind !== 'timed')
+      this.comments.push({ cuesBefore: this.cues.length, text: buffer.slice(4).replace(/^[ \t]/, '') })
+    else if (this.#kind === 'open') this.#noteStray(buffer)
+  }
+
+  #endCue(cue: Draft, text: string): void {
+    cue.text = text
+    const previous = this.cues[this.cues.length - 1]
+    if (previous && cue.startTime < previous.startTime) this.#note('cue-order', this.#cueLine, 0, '')
+    this.cues.push(cue)
+    this.cueLines.push(this.#cueLine)
+  }
+
+  #endStyle(css: string): void {
+    this.styles.push(css)
+    this.styleLines.push(this.#blockLine + 1)
+  }
+
+  #endRegion(buffer: string): void {
+    const region = readRegion(buffer, (code, at, found, beside) => {
+      const before = buffer.slice(0, at).split('\n')
+      this.#note(code, this.#blockLine + before.length, before[before.length - 1]?.length ?? 0, found, beside)
+    })
+    if (region.id === '') this.#note('region-nameless', this.#blockLine, 0, '')
+    else if (this.regions.some(({ id }) => id === region.id)) this.#note('region-twice', this.#blockLine, 0, region.id)
+    this.regions.push(region)
+  }
+
+  #noteStray(buffer: string): void {
+    const [first = ''] = buffer.split('\n', 1)
+    const isLate = STYLE.test(first) || REGION.test(first)
+    // An empty block before the first cue has nothing to lose.
+    if (isLate && !this.#seenCue) return
+    this.#note(isLate ? 'vtt-block-late' : 'vtt-text-stray', this.#blockLine, 0, first.trim())
+  }
+
+  #note(code: FindingCode, line: number, at: number, found: string, beside?: string): void {
+    const place = { code, line, column: at + 1, found }
+    this.findings.push(beside === undefined ? place : { ...place, beside })
+  }
+}

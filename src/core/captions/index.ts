@@ -15,6 +15,7 @@ export {
 } from './cue-text.ts'
 export { baseDirection } from './direction.ts'
 export { columnsOf, type Guidelines, USUAL_GUIDELINES } from './guidelines.ts'
+export { readNamedReferences } from './named-references.ts'
 export { parseCueText, plainCueText } from './parse-cue-text.ts'
 export { type ParsedVtt, parseVtt, streamVtt } from './parse-vtt.ts'
 export * from './place-cues.ts'

@@ -63,7 +63,8 @@ export const readTimestamp = (cursor: Cursor): number => {
   const thousandths = readFigures(cursor)
   const [hours, minutes, seconds] = hasHours ? [first, second, third] : [0, first, second]
   if (thousandths.count !== 3 || minutes > 59 || seconds > 59) return Number.NaN
-  return hours * 3600 + minutes * 60 + seconds + thousandths.value / 1000
+  // Whole thousandths are exact; 1 + 531 / 1000 is 1.5310000000000001.
+  return (((hours * 60 + minutes) * 60 + seconds) * 1000 + thousandths.value) / 1000
 }
 
 /** Calls `visit` with each word between whitespace, and where it begins. */

@@ -1,4 +1,4 @@
-import type { Cue, VttFile } from './cue.ts'
+import type { Comment, Cue, VttFile } from './cue.ts'
 import { printTimestamp } from './print-time.ts'
 import { readTimestamp } from './scan.ts'
 
@@ -68,12 +68,18 @@ export const shiftVtt = (file: VttFile, by: number): Changed => retimeFile(file,
 export const scaleVtt = (file: VttFile, factor: number): Changed => retimeFile(file, seconds => seconds * factor)
 
 /** Cuts a file at a second; the second part starts at 0 again. A cue across the cut stands in both. */
-export const splitVtt = (file: VttFile, at: number): readonly [first: VttFile, second: VttFile] => [
-  keepCues(file, cue => (cue.startTime >= at ? undefined : { ...cue, endTime: Math.min(cue.endTime, at) })),
-  keepCues(file, cue =>
-    cue.endTime <= at ? undefined : retimeCue({ ...cue, startTime: Math.max(cue.startTime, at) }, time => time - at)
-  )
-]
+export const splitVtt = (file: VttFile, at: number): readonly [first: VttFile, second: VttFile] => {
+  // A comment goes with the cue that it stands before.
+  const isLate = ({ cuesBefore }: Comment): boolean => (file.cues[cuesBefore]?.startTime ?? at) >= at
+  const early = { ...file, comments: file.comments.filter(comment => !isLate(comment)) }
+  const late = { ...file, comments: file.comments.filter(isLate) }
+  return [
+    keepCues(early, cue => (cue.startTime >= at ? undefined : { ...cue, endTime: Math.min(cue.endTime, at) })),
+    keepCues(late, cue =>
+      cue.endTime <= at ? undefined : retimeCue({ ...cue, startTime: Math.max(cue.startTime, at) }, time => time - at)
+    )
+  ]
+}
 
 /** Regions of one name that differ would change places: the later one gets another name. */
 const withOwnRegions = (file: VttFile, taken: VttFile, losses: string[]): VttFile => {

@@ -41,8 +41,7 @@ const EXAMPLES: Readonly<Record<string, string>> = {
 /** Why a line of times cannot be read, by the slip that is most likely. */
 const timingHint = (line: string): string => {
   if (/\d,\d{3}/.test(line)) return 'write a point before the milliseconds, not a comma: 00:01.500'
-  if (/\d-->|-->\S/.test(line) === false && !/-->/.test(line.trim())) return 'write start --> end'
-  if (/(?:^|\s)\d+(?:\.\d+)?\s*-->/.test(line)) return 'minutes are always written: 00:07.500, not 7.5'
+  if (/(?:^|\s|>)\d+(?:\.\d+)?\s*(?:-->|$)/.test(line)) return 'minutes are always written: 00:07.500, not 7.5'
   if (/:\d{2}\s*(?:-->|$|\s)/.test(line)) return 'milliseconds are always written: 00:07.000'
   if (/\.\d{1,2}(?!\d)|\.\d{4,}/.test(line)) return 'milliseconds have three figures: 00:07.500'
   if (/(?:^|\s|:)\d:\d/.test(line)) return 'minutes and seconds have two figures: 00:07.500'

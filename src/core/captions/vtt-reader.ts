@@ -71,7 +71,7 @@ export class VttReader implements VttFile {
     if (text.endsWith('\r')) {
       this.#read(text.slice(0, -1))
     } else if (text !== '' || this.#line === 0) this.#read(text.charCodeAt(0) === 0xfe_ff ? text.slice(1) : text)
-    if (this.#stage === 'block' || this.#stage === 'header') this.#endBlock()
+    if (this.#stage === 'block') this.#endBlock()
     this.#stage = 'refused'
   }
 

@@ -1,8 +1,11 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
-import { describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 
 const main = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url))
 const run = (...args: string[]): { code: number | null; out: string; err: string } => {
@@ -20,7 +23,7 @@ describe('yokewright', () => {
 
   it.each<[string[], RegExp]>([
     [['dmeo'], /“dmeo” — did you mean demo\?/],
-    [['paint'], /“paint” — there are demo/],
+    [['paint'], /“paint” — there are demo, check, captions/],
     [['demo', '--port', 'harbour'], /a port from 0 to 65535 was expected, but “harbour” came/]
   ])('%j cannot run, and says why', (args, reason) => {
     const { code, out, err } = run(...args)
@@ -67,5 +70,104 @@ describe('yokewright', () => {
     expect(() => execFileSync(process.execPath, [bootstrap, 'paint'], { encoding: 'utf8', stdio: 'pipe' })).toThrow(
       /There is no job “paint”/
     )
+  })
+})
+
+describe('captions', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'tern-quay-'))
+  afterAll(() => rmSync(folder, { recursive: true }))
+  const file = (name: string, text?: string): string => {
+    const path = join(folder, name)
+    if (text !== undefined) writeFileSync(path, text)
+    return path
+  }
+  const demo = fileURLToPath(new URL('../../examples/public/media/spring-tide.en.vtt', import.meta.url))
+  const bad = file('bad.vtt', 'WEBVTT\n\n00:01,000 --> 00:02.000\nHi\n\n00:03.000 --> 00:05.000\nWater <em>rises\n')
+
+  it('check says every mistake with its place, and good files are good', () => {
+    expect(run('check', demo, bad)).toEqual({
+      code: 1,
+      out: `${demo}: good\n${bad}: 1 error, 1 warning\n`,
+      err:
+        `${bad}:3:1 cue-timing-unreadable The times “00:01,000 --> 00:02.000” cannot be read, so this cue is left out. — write a point before the milliseconds, not a comma: 00:01.500\n` +
+        `${bad}:7:7 cue-tag-unknown “<em>” is no tag of a cue; it is left out and its text stays. — write <i>\n`
+    })
+    expect(run('check', demo).code).toBe(0)
+    expect(JSON.parse(run('check', bad, '--json').out)).toMatchObject([
+      { path: bad, faults: [{ line: 3, column: 1, level: 'error' }, { line: 7 }] }
+    ])
+  })
+
+  it('list shows the cues, as a table or with all their properties', () => {
+    const { out } = run('captions', 'list', demo)
+    expect(out.split('\n').slice(1, 3)).toEqual([
+      '1  00:00.500  00:05.000  Welcome to Tern Quay Tide Station.',
+      '2  00:06.000  00:12.000  The moon is full, and the tide / will be a spring tide.'
+    ])
+    const [{ cues }] = JSON.parse(run('captions', 'list', demo, '--json').out)
+    expect(cues[6]).toMatchObject({ id: '7', startTime: 43, endTime: 49.5, line: 0, snapToLines: true })
+  })
+
+  it.each<[string[], string]>([
+    [['shift', '--by', '2.5'], '00:03.000 --> 00:07.500'],
+    [['shift', '--by=1:00'], '01:00.500 --> 01:05.000'],
+    [['shift', '--by', '-0.25'], '00:00.250 --> 00:04.750'],
+    [['scale', '--factor', '2'], '00:01.000 --> 00:10.000'],
+    [['scale', '--from', '25', '--to', '24000/1001'], '00:00.521 --> 00:05.214'],
+    [['tidy'], '00:00.500 --> 00:05.000'],
+    [['convert', '--to', 'vtt'], '00:00.500 --> 00:05.000'],
+    [['convert'], '00:00:00,500 --> 00:00:05,000']
+  ])('%j writes %s', (args, times) => {
+    expect(run('captions', ...args, demo).out).toContain(`1\n${times}\n`)
+  })
+
+  it('never writes over a file unasked', () => {
+    const there = file('there.vtt', 'keep me')
+    const refused = run('captions', 'shift', demo, '--by=1', '--out', there)
+    expect(refused.code).toBe(2)
+    expect(refused.err).toMatch(/is there already; to write over it say --overwrite/)
+    expect(readFileSync(there, 'utf8')).toBe('keep me')
+    expect(run('captions', 'shift', demo, '--by=1', '--out', there, '--overwrite').code).toBe(0)
+    expect(readFileSync(there, 'utf8')).toMatch(/^WEBVTT/)
+  })
+
+  it('splits and joins again', () => {
+    const talk = file('talk.vtt', readFileSync(demo, 'utf8'))
+    expect(run('captions', 'split', talk, '--at', '20.5,42').out).toBe(
+      [1, 2, 3].map(part => `${file(`talk-${part}.vtt`)}: ${[3, 3, 2][part - 1]} cues\n`).join('')
+    )
+    const joined = run('captions', 'join', ...[1, 2, 3].map(part => file(`talk-${part}.vtt`)), '--starts=0,20.5,42')
+    expect(joined.out).toBe(run('captions', 'shift', demo, '--by=0').out)
+  })
+
+  it('says what a form cannot hold, and what it was not told', () => {
+    expect(run('captions', 'convert', demo)).toMatchObject({
+      code: 1,
+      err: `${demo}: SubRip cannot hold timestamps inside the text (2 times)\n${demo}: SubRip cannot hold the STYLE blocks\n`
+    })
+    const latin = join(folder, 'latin.srt')
+    writeFileSync(latin, Buffer.from('1\n00:00:01,000 --> 00:00:02,000\nEbbe und Fl\xfct\n', 'latin1'))
+    expect(run('captions', 'convert', latin).err).toMatch(
+      /is not written in utf-8; say in which: --encoding windows-1252/
+    )
+    expect(run('captions', 'convert', latin, '--encoding', 'windows-1252').out).toContain('Ebbe und Flüt')
+  })
+
+  it.each<[string[], RegExp]>([
+    [['captions', 'lst'], /“lst” — did you mean list\?/],
+    [['captions', 'shift', demo], /--by is missing; write for example --by=-2.5/],
+    [['captions', 'shift', demo, '--by', 'soon'], /“soon” is no time/],
+    [['captions', 'shift', demo, '--bye', '1'], /no option --bye; did you mean --by\?/],
+    [['captions', 'scale', demo, '--factor', '0'], /“0” is no number above 0/],
+    [['captions', 'split', demo, '--at', '3,2'], /must rise/],
+    [['captions', 'join', demo, '--starts', '0,1'], /1 files came with 2 starts/],
+    [['captions', 'convert', demo, '--to', 'txt'], /“txt” is neither vtt nor srt/],
+    [['captions', 'list'], /no file was named/],
+    [['check', 'page.txt'], /page.txt is neither .vtt nor .srt/],
+    [['check', 'none.vtt'], /none.vtt/]
+  ])('%j cannot run, and says why', (args, reason) => {
+    const { code, out, err } = run(...args)
+    expect({ code, out }).toEqual({ code: 2, out: '' })
+    expect(err).toMatch(reason)
   })
 })

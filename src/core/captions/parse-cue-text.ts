@@ -129,11 +129,11 @@ class TreeBuilder {
 export const parseCueText = (text: string, options: CueTextOptions = {}): readonly CueNode[] =>
   new TreeBuilder(text, options).build()
 
-/** The text alone, as it is read aloud or searched: without tags, ruby annotations behind what they belong to. */
+/** The text alone, as it is read aloud: without tags, and without the readings of ruby. */
 export const plainCueText = (nodes: readonly CueNode[]): string =>
   nodes
     .map(node => {
       if (node.type === 'text') return node.text
-      return node.type === 'timestamp' ? '' : plainCueText(node.children)
+      return node.type === 'timestamp' || node.type === 'rt' ? '' : plainCueText(node.children)
     })
     .join('')

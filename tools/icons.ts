@@ -19,6 +19,7 @@ const ICONS = {
   volume: 'volume-2',
   muted: 'volume-x',
   captions: 'captions',
+  looks: 'a-large-small',
   loop: 'repeat',
   settings: 'settings',
   shortcuts: 'keyboard',

@@ -1,6 +1,7 @@
 import type { Presentation } from '../core/playback/plan.ts'
 import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
 import type { PresentationPort } from './presentation.ts'
+import type { TextTrackPort } from './text-tracks.ts'
 
 /** The media events that every adapter fires (HTML, "Media elements: event summary"). */
 export const MEDIA_EVENTS = [
@@ -83,6 +84,8 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   readonly error: MediaErrorLike | null
   /** Ways to show the media alone elsewhere than in its place, where the engine has them. Constant for the adapter's life. */
   readonly presentations?: Readonly<Partial<Record<Presentation, PresentationPort>>>
+  /** Its own text tracks, where it can have some. Constant for the adapter's life. */
+  readonly textTracks?: TextTrackPort
   /**
    * Resolves when playback has begun. At the end, starts again from the start.
    * Rejects with a DOMException: `NotAllowedError` (the browser wants a gesture first; `paused` stays true, and no

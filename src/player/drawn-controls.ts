@@ -78,7 +78,14 @@ export class DrawnControls {
     this.#player.changed()
     const shadow = this.#player.openShadow()
     if (!yoke.commands.has('show-shortcuts')) yoke.defineCommand('show-shortcuts', () => this.#showShortcuts(shadow))
+    if (!yoke.commands.has('show-caption-looks'))
+      yoke.defineCommand('show-caption-looks', () => this.#showCaptionLooks(shadow))
     this.#undraw = drawControls({ yoke, shadow, words, layouts, without })
+  }
+
+  async #showCaptionLooks(shadow: ShadowRoot): Promise<void> {
+    const { openCaptionLooks } = await import('./bar/caption-looks.ts')
+    openCaptionLooks(shadow, await wordsFor(this.#player.lang()))
   }
 
   async #showShortcuts(shadow: ShadowRoot): Promise<void> {

@@ -18,7 +18,6 @@ const BEFORE_MEDIA = {
   seekable: undefined,
   seeking: false,
   srcObject: null,
-  textTracks: undefined,
   videoHeight: 0,
   videoWidth: 0,
   volume: 1
@@ -36,7 +35,7 @@ const REFLECTED = {
   src: 'src'
 } as const
 
-const METHODS = ['addTextTrack', 'canPlayType', 'fastSeek', 'load', 'pause', 'requestPictureInPicture'] as const
+const METHODS = ['canPlayType', 'fastSeek', 'load', 'pause', 'requestPictureInPicture'] as const
 
 /** The members of HTMLMediaElement (and HTMLVideoElement) that a player answers to itself. */
 export type ForwardedMembers = Pick<

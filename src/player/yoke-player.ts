@@ -2,6 +2,7 @@ import type { Fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { bindScope } from '../wiring/scope.ts'
+import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import type { Wishes } from './arrangement.ts'
@@ -13,6 +14,7 @@ import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwar
 import { followPageLanguage, languageOf, wordsAtHand } from './language.ts'
 import { sheetOf, stylePlayers } from './page-styles.ts'
 import { isSettingAttribute, readSetting, SETTING_ATTRIBUTES } from './settings.ts'
+import { ShownCaptions } from './shown-captions.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
@@ -61,6 +63,9 @@ export class YokePlayer extends Base implements Forwarding {
     openShadow: () => this.#openShadow(),
     changed: () => this.#name()
   })
+  readonly #captions = new ShownCaptions(this.yoke, this, () =>
+    this.hasAttribute('controls') ? this.#openShadow() : undefined
+  )
   /** The tabindex is ours and not the author's. */
   #ownTabIndex = false
   #claimed = false
@@ -78,6 +83,10 @@ export class YokePlayer extends Base implements Forwarding {
       () => this.#settleControls()
     )
     this.yoke.subscribe(
+      yoke => yoke.captions,
+      () => this.#showCaptions()
+    )
+    this.yoke.subscribe(
       yoke => yoke.snapshot.title,
       () => this.#name()
     )
@@ -90,6 +99,11 @@ export class YokePlayer extends Base implements Forwarding {
   set layouts(layouts: readonly WrittenLayout[] | undefined) {
     this.#layouts = layouts
     this.#drawn.drawSoon()
+  }
+
+  /** The text tracks, by HTML's names. Live: they come as they are found. */
+  get textTracks(): TrackList {
+    return this.yoke.textTracks
   }
 
   /** @internal */
@@ -116,6 +130,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.#tell()
     if (this.hasAttribute('controls')) this.#settleControls()
     if (this.hasAttribute('debug')) this.#outline()
+    this.#showCaptions()
   }
 
   /** @internal */
@@ -134,8 +149,10 @@ export class YokePlayer extends Base implements Forwarding {
     if (isSettingAttribute(name)) this.#readSetting(name)
     if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
     if (name === 'debug') this.#outline()
-    if (name === 'controls') this.#settleControls()
-    else if (isHandedOn(name)) {
+    if (name === 'controls') {
+      this.#settleControls()
+      this.#showCaptions()
+    } else if (isHandedOn(name)) {
       if (this.#adapter) handOn(name, this, this.#adapter.element)
       else this.#findMedia()
     }
@@ -157,6 +174,10 @@ export class YokePlayer extends Base implements Forwarding {
   /** @internal */
   keepForMedia(member: string, value: unknown): void {
     this.#early.set(member, value)
+  }
+
+  #showCaptions(): void {
+    this.#captions.show(this.#coupled ? this.#adapter?.element : undefined)
   }
 
   #readSetting(name: Parameters<typeof readSetting>[0]): void {
@@ -218,6 +239,7 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#isSound()) this.#internals.states.add('sound')
     else this.#internals.states.delete('sound')
     this.#settleControls()
+    this.#showCaptions()
     this.#tell()
     this.#becomeReady(this)
   }
@@ -267,6 +289,7 @@ export class YokePlayer extends Base implements Forwarding {
     if (!adapter) return
     // First of all, so that nobody settles its controls anew.
     this.#adapter = undefined
+    this.#captions.stop()
     this.yoke.attach(undefined)
     adapter.dispose()
     adapter.element.controls = this.#nativeControls

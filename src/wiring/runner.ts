@@ -18,6 +18,8 @@ export interface CommandHost extends YokeView {
   seekTo(seconds: number): void
   /** The way to a presentation, where there is one. */
   presentation(kind: Presentation): PresentationPort | undefined
+  /** Shows a text track by its id; `''` shows none. */
+  showCaptions(track: string): void
   /** A fault that the viewer should see until the media goes on. */
   keepFault(reason: Fault): void
 }
@@ -56,6 +58,9 @@ const apply = (host: CommandHost, media: MediaAdapter, effect: Effect): Promise<
     case 'set':
       if (effect.property === 'currentTime') host.seekTo(effect.to)
       else Object.assign(media, { [effect.property]: effect.to })
+      return undefined
+    case 'show-captions':
+      host.showCaptions(effect.track)
       return undefined
     default:
       return present(host, effect.presentation, effect.do)

@@ -3,6 +3,7 @@ import { SHORTCUTS, type Shortcut } from '../core/playback/shortcuts.ts'
 import type { Surroundings } from '../core/playback/snapshot.ts'
 import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
+import type { TrackEntry } from './captions/track-source.ts'
 
 /** How a yoke behaves. */
 export interface YokeConduct {
@@ -30,6 +31,8 @@ export interface YokeSettings extends Partial<YokeConduct> {
   readonly title?: string
   /** Labelled points of the timeline, for the value `moment`. */
   readonly moments?: readonly MomentEntry[]
+  /** Text tracks, beside those of the markup. */
+  readonly tracks?: readonly TrackEntry[]
 }
 
 export const DEFAULT_CONDUCT: YokeConduct = {

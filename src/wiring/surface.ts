@@ -6,6 +6,7 @@ import type { MeasureName, VALUES, ValueName } from '../core/playback/values.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { CamelCase } from './names.ts'
 import type { YokeConduct } from './settings.ts'
+import type { CaptionsView } from './track-list.ts'
 
 /** Yes/no conditions, by their names in camel case. */
 export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
@@ -53,6 +54,8 @@ export interface YokeView {
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
   readonly scopes: Set<Scope>
+  /** What shows captions; `undefined` until there are any. */
+  readonly captions: CaptionsView | undefined
   /** See `Yoke.run`. */
   run(name: string, value?: CommandValue, source?: Element): Promise<{ readonly ok: boolean }>
   /** See `Yoke.subscribe`. */
@@ -73,6 +76,8 @@ export interface YokeView {
   wake(awake?: boolean): void
   /** See `Yoke.surround`. */
   surround(changed: Partial<Surroundings>): void
+  /** See `Yoke.lookForTracks`. */
+  lookForTracks(): void
   /** See `Yoke.settle`. */
   settle(): void
   /** See `Yoke.canRun`. */

@@ -24,6 +24,8 @@ const WATCHED_ATTRIBUTES = [
   'command',
   'commandfor',
   'data-yoke-along',
+  'data-yoke-captions',
+  'data-yoke-transcript',
   'data-yoke-fill',
   'data-yoke-for',
   'data-yoke-format',
@@ -191,6 +193,8 @@ class Tree {
     for (const { type, target, attributeName, addedNodes, removedNodes } of records) {
       if (type === 'attributes') this.#attributeChanged(target as HTMLElement, attributeName)
       else {
+        if ([...addedNodes, ...removedNodes].some(({ nodeName }) => nodeName === 'TRACK'))
+          yokeAround(target as Element)?.lookForTracks()
         for (const node of removedNodes) if (isElement(node)) this.#left(node)
         for (const node of addedNodes) if (isElement(node)) this.#arrived(node)
       }

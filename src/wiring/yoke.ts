@@ -7,6 +7,7 @@ import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
+import { CaptionsGate } from './captions-gate.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
 import { IdleWatch } from './idle.ts'
 import type { Inspection } from './inspect.ts'
@@ -20,6 +21,7 @@ import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type
 import { nameTaken, noCommand } from './slips.ts'
 import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
+import { type CaptionsView, TrackList } from './track-list.ts'
 
 /** What a yoke may be given at its making. */
 export interface YokeOptions extends YokeSettings {
@@ -58,6 +60,9 @@ export class Yoke extends EventTarget implements CommandHost {
   readonly #ticker = new Ticker(() => this.refresh())
   readonly #presentations = new Presentations(changed => this.surround(changed))
   readonly #idle = new IdleWatch(this)
+  /** The text tracks, by HTML's names; live. */
+  readonly textTracks: TrackList = new TrackList()
+  readonly #captions = new CaptionsGate(this, () => this.#check())
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
   #checkIsDue = false
@@ -92,6 +97,11 @@ export class Yoke extends EventTarget implements CommandHost {
   get measures(): MeasuresView {
     this.#measures ??= createView<typeof MEASURES, MeasuresView>(MEASURES, name => MEASURES[name](this.#snapshot))
     return this.#measures
+  }
+
+  /** What shows captions; `undefined` until there are any. */
+  get captions(): CaptionsView | undefined {
+    return this.#captions.captions
   }
 
   /** All that is known of the media at this moment. */
@@ -136,6 +146,7 @@ export class Yoke extends EventTarget implements CommandHost {
     if (surroundings.ok) this.surround(surroundings.value)
     else this.raise(surroundings.fault)
     if ('container' in settings) this.settle()
+    if (settings.tracks) this.#captions.give(settings.tracks)
   }
 
   /**
@@ -149,8 +160,9 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#fault = undefined
     this.#seeker = media && new Seeker(media)
     this.#release = media?.observe(type => this.#hear(type))
-    const { title, moments, playbackRates, frameRate } = this.#snapshot
-    this.#snapshot = { ...initialSnapshot, title, moments, playbackRates, frameRate }
+    const { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions } = this.#snapshot
+    const kept = { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions }
+    this.#snapshot = { ...initialSnapshot, ...kept }
     this.refresh()
     this.settle()
   }
@@ -263,6 +275,16 @@ export class Yoke extends EventTarget implements CommandHost {
   }
 
   /** @internal */
+  showCaptions(track: string): void {
+    this.#captions.captions?.choose(track)
+  }
+
+  /** To be called when `<track>` elements have come or gone: looks which there are. */
+  lookForTracks(): void {
+    if (!this.#disposed) this.#captions.look()
+  }
+
+  /** @internal */
   keepFault(reason: Fault): void {
     this.#fault = reason
     this.#check()
@@ -284,7 +306,9 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** To be called when the scopes or the media have changed: finds anew what fills the screen. */
   settle(): void {
-    if (!this.#disposed) this.#presentations.follow(this.#media, this.container)
+    if (this.#disposed) return
+    this.#presentations.follow(this.#media, this.container)
+    this.#captions.look()
   }
 
   /** Reads the media anew and brings everything coupled up to date; for values of your own that changed by themselves. */
@@ -322,6 +346,7 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#ticker.stop()
     this.#idle.stop()
     this.#presentations.stop()
+    this.#captions.stop()
     this.#subscriptions.clear()
     this.#media = undefined
   }

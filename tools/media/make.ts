@@ -19,6 +19,10 @@ interface ClipPlan {
   readonly bell: number
   readonly posterAt: number
   readonly formats: readonly ('webm' | 'mp4' | 'ogv')[]
+  /** Frames a second. Default 25. */
+  readonly rate?: number
+  /** A talk that is read rather than heard. */
+  readonly silent?: true
 }
 
 const FRAMES_PER_SECOND = 25
@@ -35,8 +39,21 @@ const PLANS: readonly ClipPlan[] = [
   },
   { name: 'tide-board', width: 1280, height: 720, seconds: 30, bell: 523, posterAt: 9, formats: ['webm', 'mp4'] },
   { name: 'lock-gate', width: 540, height: 960, seconds: 15, bell: 330, posterAt: 9, formats: ['webm', 'mp4'] },
-  { name: 'tide-clock', width: 600, height: 600, seconds: 12, bell: 440, posterAt: 2, formats: ['webm', 'mp4'] }
+  { name: 'tide-clock', width: 600, height: 600, seconds: 12, bell: 440, posterAt: 2, formats: ['webm', 'mp4'] },
+  {
+    name: 'equinox-talk',
+    width: 384,
+    height: 216,
+    seconds: 1200,
+    bell: 0,
+    posterAt: 300,
+    formats: ['webm', 'mp4'],
+    rate: 1,
+    silent: true
+  }
 ]
+
+const rateOf = ({ rate = FRAMES_PER_SECOND }: ClipPlan): number => rate
 
 /** Clips of sound alone: the wash of the sea and a bell. */
 const SOUND_PLANS: readonly { readonly name: string; readonly seconds: number; readonly bell: number }[] = [
@@ -131,7 +148,7 @@ const openStudio = async (page: Page, plan: ClipPlan): Promise<(frame: number) =
         frameMark(g, number, clip)
         return canvas.toDataURL('image/png').slice('data:image/png;base64,'.length)
       },
-      [plan, frame, frame / FRAMES_PER_SECOND] as const
+      [plan, frame, frame / rateOf(plan)] as const
     )
     return Buffer.from(picture, 'base64')
   }
@@ -142,17 +159,16 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
   const work = await mkdtemp(join(tmpdir(), 'tern-quay-'))
   const master = join(work, 'master.mkv')
   const sound = join(work, 'sound.wav')
-  await writeFile(sound, synthesise(plan.seconds, plan.bell))
+  if (!plan.silent) await writeFile(sound, synthesise(plan.seconds, plan.bell))
   await ffmpeg(
     [
       '-f',
       'image2pipe',
       '-framerate',
-      String(FRAMES_PER_SECOND),
+      String(rateOf(plan)),
       '-i',
       '-',
-      '-i',
-      sound,
+      ...(plan.silent ? [] : ['-i', sound]),
       '-c:v',
       'libx264',
       '-qp',
@@ -166,7 +182,7 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
       master
     ],
     async write => {
-      for (let frame = 0; frame < plan.seconds * FRAMES_PER_SECOND; frame += 1) await write(await shoot(frame))
+      for (let frame = 0; frame < plan.seconds * rateOf(plan); frame += 1) await write(await shoot(frame))
     }
   )
   await Promise.all(

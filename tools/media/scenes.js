@@ -254,7 +254,31 @@ export const frameMark = (g, frame, { height }) => {
   text(g, String(frame).padStart(4, '0'), 12, height - 32, 26, '#ffffff', 'left', 700)
 }
 
+/** A lectern before a chart of the year's tides; the marker moves on with the talk. */
+const equinoxTalk = (g, t, { width, height, seconds }) => {
+  g.fillStyle = ink
+  g.fillRect(0, 0, width, height)
+  g.fillStyle = foam
+  g.fillRect(28, 22, width - 56, 112)
+  g.strokeStyle = '#2f6f86'
+  g.lineWidth = 2
+  g.beginPath()
+  for (let x = 0; x <= width - 72; x += 2) {
+    const year = x / (width - 72)
+    const y = 80 - Math.sin(year * 58) * (14 + 22 * Math.abs(Math.cos((year - 0.22) * 2 * Math.PI)))
+    g.lineTo(36 + x, y)
+  }
+  g.stroke()
+  g.fillStyle = '#8c3b2e'
+  g.fillRect(36 + (t / seconds) * (width - 72), 26, 2, 104)
+  g.fillStyle = brass
+  g.fillRect(width - 96, 150, 60, 8)
+  g.fillRect(width - 70, 158, 8, 58)
+  text(g, 'The equinox talk', width / 2 + 6, 172, 18, foam, 'center', 700)
+}
+
 export const scenes = {
+  'equinox-talk': equinoxTalk,
   'spring-tide': springTide,
   'tide-board': tideBoard,
   'lock-gate': lockGate,

@@ -53,7 +53,7 @@ const layout = (from: number, ...rows: readonly (readonly (ControlName | Control
 /** The layouts of a player with a picture. */
 export const PICTURE_LAYOUTS: readonly Layout[] = [
   layout(0, ['play-pause', 'seek-bar', 'muted', 'settings', 'fullscreen']),
-  layout(460, ['play-pause', 'seek-live', 'seek-bar', 'clock', 'volume', 'settings', 'fullscreen']),
+  layout(460, ['play-pause', 'seek-live', 'seek-bar', 'clock', 'volume', 'captions', 'settings', 'fullscreen']),
   layout(
     700,
     ['seek-bar'],
@@ -65,6 +65,7 @@ export const PICTURE_LAYOUTS: readonly Layout[] = [
       'clock',
       'seek-live',
       'gap',
+      'captions',
       'playback-rate',
       'picture-in-picture',
       'settings',

@@ -1,6 +1,8 @@
+import { findTrack } from '../captions/choose-track.ts'
 import { spanOf, type TimeRange } from '../time/ranges.ts'
 import type { CommandName } from './commands.ts'
 import type { MediaSnapshot } from './snapshot.ts'
+import { STATES } from './states.ts'
 
 /** `now`: can run. `later`: cannot run yet (a button is aria-disabled). `never`: cannot run on this media (a button is hidden). */
 export type Availability = 'now' | 'later' | 'never'
@@ -20,6 +22,8 @@ const rate: Rule = media => when(media.capabilities.playbackRate !== undefined, 
 const fullscreen: Rule = media => when(media.canFullscreen || media.fullscreen, 'never')
 const pictureInPicture: Rule = media => when(media.canPictureInPicture || media.pictureInPicture, 'never')
 
+const captions: Rule = media => when(STATES['has-captions'](media), 'never')
+
 /** The commands that cannot always run, and when they can. */
 const RULES: Partial<Record<CommandName, Rule>> = {
   play: begins,
@@ -36,6 +40,8 @@ const RULES: Partial<Record<CommandName, Rule>> = {
   'change-volume': volume,
   'set-playback-rate': rate,
   'change-playback-rate': rate,
+  'set-captions': captions,
+  'toggle-captions': captions,
   'request-fullscreen': fullscreen,
   'exit-fullscreen': fullscreen,
   'toggle-fullscreen': fullscreen,
@@ -56,6 +62,8 @@ const SETTINGS: Partial<Record<CommandName, (media: MediaSnapshot, value: string
   'toggle-fullscreen': media => media.fullscreen,
   'toggle-picture-in-picture': media => media.pictureInPicture,
   'set-playback-rate': (media, value) => media.playbackRate === Number(value),
+  'toggle-captions': media => media.captions !== '',
+  'set-captions': (media, value) => media.captions === (findTrack(media.captionTracks, value)?.id ?? ''),
   'set-volume': (media, value) => media.volume === Number(value)
 }
 

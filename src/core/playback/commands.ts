@@ -1,8 +1,8 @@
 import { fault, type Result, refuse, succeed } from '../fault.ts'
 import { type TimeAddress, tryParseOffset, tryParseTimeAddress } from '../time/address.ts'
 
-/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, or a number of steps. */
-type ValueKind = 'none' | 'time' | 'offset' | 'volume' | 'change' | 'rate' | 'steps'
+/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, a number of steps, or a text track. */
+type ValueKind = 'none' | 'time' | 'offset' | 'volume' | 'change' | 'rate' | 'steps' | 'track'
 
 /** Every command that this library answers, and what value each takes. */
 export const COMMANDS = {
@@ -34,6 +34,10 @@ export const COMMANDS = {
   /** Faster, or slower with a minus, by places in the list of rates. */
   'change-playback-rate': 'steps',
   'toggle-loop': 'none',
+  /** Shows the text track of this id, label or language; `off` shows none. */
+  'set-captions': 'track',
+  /** Shows the track chosen last, else the one that suits the viewer; or none. */
+  'toggle-captions': 'none',
   'request-fullscreen': 'none',
   'exit-fullscreen': 'none',
   'toggle-fullscreen': 'none',
@@ -58,6 +62,8 @@ export type Command =
   | { readonly name: NameOf<'volume'>; readonly volume: number }
   /** 1 is the speed at which it was made. */
   | { readonly name: NameOf<'rate'>; readonly rate: number }
+  /** An id, a label, a language, or `off`. */
+  | { readonly name: NameOf<'track'>; readonly track: string }
 
 /** What a command's value may be in script; in markup it is always text. */
 export type CommandValue = string | number
@@ -75,7 +81,8 @@ const EXAMPLES: Readonly<Record<Exclude<ValueKind, 'none'>, string>> = {
   volume: '0.5',
   change: '-10%',
   rate: '1.5',
-  steps: '-1'
+  steps: '-1',
+  track: 'en'
 }
 
 const unreadable = (name: CommandName, value: CommandValue, hint: string): Result<never> =>
@@ -148,6 +155,8 @@ export const tryReadCommand = (name: CommandName, value?: CommandValue): Result<
     case 'change-playback-rate':
     case 'step-frame':
       return readSteps(name, given)
+    case 'set-captions':
+      return succeed({ name, track: String(given) })
     default:
       return succeed({ name })
   }

@@ -1,9 +1,12 @@
+import { findTrack } from '../captions/choose-track.ts'
 import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
+import { nearestName } from '../nearest-name.ts'
 import { tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
 import { type Availability, availabilityOf, landing } from './availability.ts'
 import type { Command } from './commands.ts'
 import { type MediaSnapshot, playableRange } from './snapshot.ts'
+import { OFF } from './values.ts'
 
 /** Ways to show the media elsewhere than in its place. */
 export type Presentation = 'fullscreen' | 'picture-in-picture'
@@ -14,6 +17,8 @@ export type Effect =
   | { readonly do: 'set'; readonly property: 'currentTime' | 'volume' | 'playbackRate'; readonly to: number }
   | { readonly do: 'set'; readonly property: 'muted' | 'loop'; readonly to: boolean }
   | { readonly do: 'request' | 'exit'; readonly presentation: Presentation }
+  /** Shows the text track of this id; `''` shows none. */
+  | { readonly do: 'show-captions'; readonly track: string }
 
 type Plan = Result<readonly Effect[]>
 
@@ -120,6 +125,22 @@ const unsupported = (name: string): Fault =>
 
 const toggle = (on: boolean, presentation: Presentation): Plan => plan({ do: on ? 'exit' : 'request', presentation })
 
+const showCaptions = (track: string): Plan => plan({ do: 'show-captions', track })
+
+const setCaptions = ({ captionTracks }: MediaSnapshot, name: string): Plan => {
+  const track = findTrack(captionTracks, name)
+  if (name === OFF || track) return showCaptions(track?.id ?? '')
+  const names = captionTracks.map(({ id }) => id)
+  const nearest = nearestName(name, names)
+  return refuse(
+    fault(
+      'track-unknown',
+      `Captions “${name}” were asked for, and there is no such track.`,
+      nearest ? `did you mean ${nearest}?` : `there are ${[OFF, ...names].join(', ')}`
+    )
+  )
+}
+
 /**
  * What a command does to a media that is as the snapshot says. The one place where commands have meaning:
  * it decides, and touches nothing.
@@ -171,6 +192,10 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
       return changeRate(media, command.by)
     case 'toggle-loop':
       return plan({ do: 'set', property: 'loop', to: !media.loop })
+    case 'set-captions':
+      return setCaptions(media, command.track)
+    case 'toggle-captions':
+      return showCaptions(media.captions === '' ? media.preferredCaptions : '')
     case 'request-fullscreen':
       return toggle(false, 'fullscreen')
     case 'exit-fullscreen':

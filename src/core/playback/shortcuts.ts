@@ -24,6 +24,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { key: 's', command: 'change-playback-rate', value: -1 },
   { key: 'q', command: 'change-playback-rate', value: 1 },
   { key: 'm', command: 'toggle-muted' },
+  { key: 'c', command: 'toggle-captions' },
   { key: '-', command: 'change-volume', value: '-5%' },
   { key: '+', command: 'change-volume', value: '5%' },
   { key: 'ArrowDown', command: 'change-volume', value: '-5%', only: 'fullscreen' },

@@ -1,3 +1,4 @@
+import type { TrackOffer } from '../captions/choose-track.ts'
 import type { Moment } from '../time/moments.ts'
 import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
 
@@ -60,6 +61,14 @@ export interface Surroundings {
   readonly title: string
   /** Labelled points and stretches of the timeline. */
   readonly moments: readonly Moment[]
+  /** The text tracks that a viewer may choose. */
+  readonly captionTracks: readonly TrackOffer[]
+  /** The id of the track that is chosen; `''` for none. */
+  readonly captions: string
+  /** The id of the track that `toggle-captions` turns on. */
+  readonly preferredCaptions: string
+  /** What the captions say now, without tags. */
+  readonly captionText: string
 }
 
 /** All that is known of one media at one moment. Never changed in place: a new one follows each event. */
@@ -123,7 +132,11 @@ export const initialSnapshot: MediaSnapshot = {
   playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2],
   frameRate: undefined,
   title: '',
-  moments: []
+  moments: [],
+  captionTracks: [],
+  captions: '',
+  preferredCaptions: '',
+  captionText: ''
 }
 
 const PROGRESS_EVENTS: ReadonlySet<string> = new Set(['progress', 'playing', 'timeupdate', 'seeked', 'canplay'])

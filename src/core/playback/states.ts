@@ -53,6 +53,10 @@ export const STATES = {
   failed: media => media.error !== undefined,
   /** Sound is there, a picture is not. */
   'audio-only': media => media.readyState >= 1 && !media.picture,
+  /** Captions or subtitles are chosen. */
+  'captions-showing': media => media.captions !== '',
+  /** There are captions or subtitles to choose from. */
+  'has-captions': media => media.captionTracks.some(({ forced }) => !forced),
   /** A script may set the volume here. */
   'has-volume': media => media.present && media.capabilities.volume,
   /** The rate can be changed here. */

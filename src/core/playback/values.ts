@@ -11,6 +11,9 @@ const pointerTime = (media: MediaSnapshot): number | undefined => {
   return range && media.pointer !== undefined ? valueAt({ min: range.start, max: range.end }, media.pointer) : undefined
 }
 
+/** What the value `captions` says, and the command `set-captions` takes, for no captions. */
+export const OFF = 'off'
+
 /** What can be read of a media, by the names of `data-yoke-value`. Times are seconds; `undefined` is "not known yet". */
 export const VALUES = {
   /** Seconds; 0 before anything is known. */
@@ -31,6 +34,10 @@ export const VALUES = {
   loop: (media: MediaSnapshot): boolean => media.loop,
   /** The time under a pointer that rests on a position slider. */
   'pointer-time': pointerTime,
+  /** The text track that is chosen, by its id or language; `off` for none. */
+  captions: (media: MediaSnapshot): string => media.captions || OFF,
+  /** What the captions say now, without tags; empty while they say nothing. */
+  'caption-text': (media: MediaSnapshot): string => media.captionText,
   /** What plays, in words; empty while not known. */
   title: (media: MediaSnapshot): string => media.title,
   /** The label of the moment that holds the current time; empty between moments. */

@@ -14,6 +14,7 @@ export const BASIC_WORDS = {
 export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>> & {
   readonly failed?: string
   readonly failedNetwork?: string
+  readonly captionsOff?: string
 }
 
 /** Puts values in the place of `{names}`. What has no value stays as it is written. */

@@ -2,8 +2,10 @@ import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snap
 import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
 import type { PresentationPort } from '../presentation.ts'
+import type { TextTrackPort } from '../text-tracks.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
 import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
+import { ElementTextTracks } from './element-text-tracks.ts'
 import { PlayRequest } from './play-request.ts'
 import { PlaybackWatch } from './playback-watch.ts'
 
@@ -25,6 +27,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
   readonly presentations: Readonly<{ fullscreen?: PresentationPort; 'picture-in-picture'?: PresentationPort }>
+  readonly textTracks: TextTrackPort
   readonly #requests = new Set<PlayRequest>()
   readonly #watch: PlaybackWatch
   /** Every `<source>` has failed: engines tell that nowhere on the element. */
@@ -44,6 +47,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     super()
     this.element = element
     this.capabilities = capabilitiesOf(element)
+    this.textTracks = new ElementTextTracks(element)
     const fullscreen = ownFullscreenOf(element)
     const floating = pictureInPictureOf(element)
     this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }

@@ -60,7 +60,13 @@ export class Bar {
     this.#options = options
     this.element = create(
       'div',
-      { class: 'bar', part: 'bar', role: 'group', 'aria-label': options.words.controls },
+      {
+        class: 'bar',
+        part: 'bar',
+        role: 'group',
+        'aria-label': options.words.controls,
+        'data-yoke-keep-clear': '!idle'
+      },
       create('slot', { name: 'bar-start' }),
       this.#rows,
       create('slot', { name: 'bar-end' }),

@@ -1,4 +1,6 @@
+import { offeredTracks } from '../../core/captions/choose-track.ts'
 import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
+import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
 import type { YokeView } from '../../wiring/surface.ts'
@@ -43,9 +45,35 @@ const rateItems = ({ words, yoke }: Workshop): readonly Node[] =>
     )
   )
 
-const captionItems = ({ words }: Workshop): readonly Node[] => [
-  create('button', { ...ITEM, type: 'button', 'aria-disabled': 'true' }, words.noCaptions)
-]
+const trackItem = (label: string, value: string, isChosen: boolean, lang?: string): Node =>
+  create(
+    'button',
+    {
+      ...ITEM,
+      type: 'button',
+      role: 'menuitemradio',
+      'aria-checked': String(isChosen),
+      command: '--set-captions',
+      value,
+      lang
+    },
+    create('span', { dir: 'auto' }, label)
+  )
+
+const captionItems = ({ words, yoke: { snapshot } }: Workshop): readonly Node[] => {
+  const tracks = offeredTracks(snapshot.captionTracks)
+  if (tracks.length === 0)
+    return [create('button', { ...ITEM, type: 'button', 'aria-disabled': 'true' }, words.noCaptions)]
+  return [
+    trackItem(words.captionsOff, OFF, snapshot.captions === ''),
+    ...tracks.map(({ id, label, language }) => trackItem(label, id, snapshot.captions === id, language || undefined)),
+    createItem({
+      name: 'caption-looks',
+      command: 'show-caption-looks',
+      faces: [{ icon: 'looks', label: words.captionLooks }]
+    })
+  ]
+}
 
 const shortcutsItem = ({ words }: Workshop): Node =>
   createItem({ name: 'shortcuts', command: 'show-shortcuts', faces: [{ icon: 'shortcuts', label: words.shortcuts }] })
@@ -54,13 +82,16 @@ const shortcutsItem = ({ words }: Workshop): Node =>
 const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
   const { words } = workshop
   if (entry.control === 'playback-rate') return [createGroup(words.speed, rateItems(workshop))]
-  if (entry.control === 'captions') return [createGroup(words.captions, captionItems(workshop))]
+  if (entry.control === 'captions') {
+    const { captionTracks } = workshop.yoke.snapshot
+    return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(workshop))] : []
+  }
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
   return spec ? [createItem(spec)] : []
 }
 
 /** What the menu offers beside what had no room, unless the bar shows it. */
-const EXTRAS: readonly ControlName[] = ['loop', 'picture-in-picture', 'playback-rate']
+const EXTRAS: readonly ControlName[] = ['captions', 'loop', 'picture-in-picture', 'playback-rate']
 
 const settingsItems = (workshop: Workshop): readonly Node[] => {
   const left = workshop.left()
@@ -123,7 +154,8 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (workshop: Workshop) => Mad
         workshop.words.captions,
         [createIcon('captions')],
         () => captionItems(workshop),
-        workshop.signal
+        workshop.signal,
+        'has-captions'
       )
     ),
   title: () => ({ control: create('span', { class: 'title', part: 'title', 'data-yoke-value': 'title' }) }),

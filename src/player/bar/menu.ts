@@ -46,7 +46,8 @@ export const createMenu = (
   label: string,
   face: readonly Node[],
   content: () => readonly Node[],
-  signal: AbortSignal
+  signal: AbortSignal,
+  when?: string
 ): { readonly button: HTMLButtonElement; readonly menu: HTMLElement } => {
   count += 1
   const id = `yoke-menu-${count}`
@@ -57,6 +58,7 @@ export const createMenu = (
       class: 'button',
       part: `button ${name}`,
       popovertarget: id,
+      'data-yoke-when': when,
       'aria-haspopup': 'menu',
       'aria-expanded': 'false'
     },

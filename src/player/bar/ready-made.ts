@@ -37,7 +37,8 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   const release = bindScope(yoke, shadow, { states: 'unmarked' })
   // What hides itself by the media's state makes room, or needs it.
   const stop = yoke.subscribe(
-    ({ states: { live, hasPictureInPicture, hasFullscreen } }) => `${live} ${hasPictureInPicture} ${hasFullscreen}`,
+    ({ states: { live, hasPictureInPicture, hasFullscreen, hasCaptions } }) =>
+      `${live} ${hasPictureInPicture} ${hasFullscreen} ${hasCaptions}`,
     () => queueMicrotask(() => signal.aborted || bar.fit(host.clientWidth))
   )
   return () => {

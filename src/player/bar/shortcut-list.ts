@@ -2,7 +2,8 @@ import { MIRRORED, type Shortcut } from '../../core/playback/shortcuts.ts'
 import { speakDuration } from '../../core/time/spoken.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import { create, createIcon } from '../create.ts'
+import { create } from '../create.ts'
+import { openPanel } from './panel.ts'
 
 const SIGNS: Readonly<Record<string, string>> = {
   ArrowLeft: '←',
@@ -24,6 +25,7 @@ const meaningOf = ({ command, value }: Shortcut, words: Words): string | undefin
     'toggle-fullscreen': words.fullscreen,
     'toggle-picture-in-picture': words.pictureInPicture,
     'toggle-loop': words.loop,
+    'toggle-captions': words.captions,
     'show-shortcuts': words.shortcuts
   }
   return names[command] ?? command
@@ -50,28 +52,9 @@ export const openShortcutList = (root: ShadowRoot, shortcuts: readonly Shortcut[
   // From right to left the arrows change sides, and the list says so.
   const mirrored = getComputedStyle(root.host).direction === 'rtl'
   const signed = shortcuts.map(({ key, ...rest }) => ({ ...rest, key: (mirrored ? MIRRORED[key] : undefined) ?? key }))
-  const title = create('h2', { id: 'yoke-shortcuts' }, words.shortcuts)
-  const close = create(
-    'button',
-    { type: 'button', class: 'button', part: 'button close', 'aria-label': words.close },
-    createIcon('close')
-  )
-  const panel = create(
-    'div',
-    {
-      popover: 'auto',
-      role: 'dialog',
-      class: 'shortcuts',
-      part: 'shortcuts',
-      lang: words.lang,
-      'aria-labelledby': 'yoke-shortcuts'
-    },
-    create('header', {}, title, close),
-    create('table', {}, ...signed.map(shortcut => rowOf(shortcut, words)))
-  )
-  close.addEventListener('click', () => panel.hidePopover())
-  panel.addEventListener('toggle', event => event.newState === 'closed' && panel.remove())
-  root.append(panel)
-  panel.showPopover()
-  close.focus()
+  openPanel(root, words, {
+    name: 'shortcuts',
+    title: words.shortcuts,
+    content: [create('table', {}, ...signed.map(shortcut => rowOf(shortcut, words)))]
+  })
 }

@@ -133,7 +133,7 @@ const OVER = `
 const MENUS = `
 .button[aria-expanded=true] { anchor-name: --yoke-menu-button }
 .menu { position-anchor: --yoke-menu-button; position-area: block-start span-inline-start; position-try-fallbacks: flip-inline, flip-block }
-.menu:popover-open, .shortcuts:popover-open {
+.menu:popover-open, .panel:popover-open {
   margin: 0; margin-block: 8px; inset: auto; border: 1px solid color-mix(in srgb, var(--text) 22%, transparent); border-radius: var(--radius); padding: 5px; min-inline-size: 190px; max-block-size: min(70vh, 420px); overflow: auto;
   background: var(--surface); color: var(--text); box-shadow: 0 8px 28px #0007;
 }
@@ -148,13 +148,25 @@ const MENUS = `
 .item[role=menuitemcheckbox][aria-checked=true] { color: var(--accent) }
 .group { padding-block: 4px }
 .heading { display: block; padding: 6px 12px 4px; font-size: 12px; opacity: .78 }
-.shortcuts:popover-open { position: fixed; inset: 0; margin: auto; padding: 8px 16px 14px; inline-size: min(420px, 92vw); max-block-size: 86vh; block-size: fit-content }
-.shortcuts header { display: flex; align-items: center; justify-content: space-between }
-.shortcuts h2 { margin: 0; font-size: 17px }
-.shortcuts table { inline-size: 100%; border-collapse: collapse }
-.shortcuts th, .shortcuts td { padding: 6px 4px; text-align: start; font-weight: 400; border-block-start: 1px solid color-mix(in srgb, var(--text) 14%, transparent) }
-.shortcuts th { inline-size: 8em }
-.shortcuts small { opacity: .78 }
+.panel:popover-open { position: fixed; inset: 0; margin: auto; padding: 8px 16px 14px; inline-size: min(420px, 92vw); max-block-size: 86vh; block-size: fit-content }
+.panel header { display: flex; align-items: center; justify-content: space-between }
+.panel h2 { margin: 0; font-size: 17px }
+.panel table { inline-size: 100%; border-collapse: collapse }
+.panel th, .panel td { padding: 6px 4px; text-align: start; font-weight: 400; border-block-start: 1px solid color-mix(in srgb, var(--text) 14%, transparent) }
+.panel th { inline-size: 8em }
+.panel small { opacity: .78 }
+.sample { position: relative; inset: auto; block-size: 92px; margin-block: 4px 10px; border-radius: calc(var(--radius) - 4px); background: linear-gradient(#7d9aa5, #e8d5a6 55%, #31576b) }
+.sample .yoke-cue { inset: auto 0 12px; inline-size: 100% }
+.panel label, .panel footer { display: flex; align-items: center; justify-content: space-between; gap: 12px; min-block-size: 40px }
+.panel label { border-block-start: 1px solid color-mix(in srgb, var(--text) 14%, transparent) }
+.panel :is(select, input) { font: inherit; color: inherit; inline-size: 11.5em; min-block-size: 32px; padding-inline: 6px; border: 1px solid color-mix(in srgb, var(--text) 40%, transparent); border-radius: 6px; background: var(--surface) }
+.panel input[type=color] { padding: 2px 4px }
+.panel :is(select, input, .way-on):focus-visible { outline: 2px solid var(--accent); outline-offset: 2px }
+.panel footer { margin-block-start: 10px }
+.warning { margin: 0; color: var(--accent) }
+.button[part~=captions] { position: relative }
+.button[part~=captions]::after { content: ''; position: absolute; inset-inline: 11px; inset-block-end: 6px; block-size: 2px; border-radius: 1px; background: var(--accent); visibility: hidden }
+:host(:state(captions-showing)) .button[part~=captions]::after { visibility: visible }
 kbd { font: inherit; padding: 2px 8px; border-radius: 5px; background: color-mix(in srgb, var(--text) 16%, transparent) }
 `
 
@@ -171,7 +183,7 @@ const SOUND = `
 const WISHES = `
 @media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy i { animation: none } .busy i:nth-child(2) { transform: scaleY(.6) } }
 @media (forced-colors: active) {
-  .bar, .menu:popover-open, .shortcuts:popover-open, .notice:not(:empty), .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
+  .bar, .menu:popover-open, .panel:popover-open, .notice:not(:empty), .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
   .icon { color: inherit }
   .button, .item, .way-on { color: ButtonText; forced-color-adjust: none }
   .button:hover, .item:hover, .item:focus-visible { background: Highlight; color: HighlightText }

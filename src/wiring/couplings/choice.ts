@@ -1,4 +1,6 @@
+import { offeredTracks } from '../../core/captions/choose-track.ts'
 import { fault } from '../../core/fault.ts'
+import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -15,17 +17,43 @@ const isTicked = (field: Field): boolean => field.type === 'checkbox' || field.t
 const show = (field: Field, value: PlainValue): void => {
   if (field instanceof HTMLSelectElement) {
     field.selectedIndex = [...field.options].findIndex(option => means(option.value, value))
-  } else if (field.type === 'checkbox') field.checked = value === true
+  } else if (field.type === 'checkbox') field.checked = value === true || (typeof value === 'string' && value !== OFF)
   else if (field.type === 'radio') field.checked = means(field.value, value)
   else field.value = Number.isFinite(Number(value)) ? String(Math.round(Number(value) * 100) / 100) : ''
 }
 
-/** An empty list of rates is filled with those on offer. */
-const fillRates = (field: Field, value: BoundValue, { snapshot, conduct }: YokeView): void => {
-  if (!(field instanceof HTMLSelectElement) || field.options.length > 0 || value.name !== 'playback-rate') return
-  const format = new Intl.NumberFormat(conduct.words.lang)
-  for (const rate of snapshot.playbackRates)
-    field.add(new Option(fillWords(conduct.words.rate, { rate: format.format(rate) }), String(rate)))
+const rateOptions = ({ snapshot, conduct: { words } }: YokeView): readonly HTMLOptionElement[] => {
+  const format = new Intl.NumberFormat(words.lang)
+  return snapshot.playbackRates.map(
+    rate => new Option(fillWords(words.rate, { rate: format.format(rate) }), String(rate))
+  )
+}
+
+const trackOptions = ({ snapshot, conduct: { words } }: YokeView): readonly HTMLOptionElement[] => [
+  new Option(words.captionsOff ?? 'Off', OFF),
+  ...offeredTracks(snapshot.captionTracks).map(({ label, id }) => new Option(label, id))
+]
+
+/** What an empty list is filled with: the rates on offer, the text tracks. */
+const FILLINGS: Readonly<Record<string, ((yoke: YokeView) => readonly HTMLOptionElement[]) | undefined>> = {
+  'playback-rate': rateOptions,
+  captions: trackOptions
+}
+
+/** Keeps an empty list filled with what there is. @returns its stop. */
+const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void) => {
+  const options = FILLINGS[value.name]
+  if (!options || !(field instanceof HTMLSelectElement) || field.options.length > 0) return () => undefined
+  const fill = (): void => field.replaceChildren(...options(yoke))
+  fill()
+  return yoke.subscribe(
+    ({ snapshot: { captionTracks, playbackRates }, conduct: { words } }) =>
+      [...captionTracks.map(({ id, label }) => `${id} ${label}`), ...playbackRates, words.lang].join(),
+    () => {
+      fill()
+      show(field, value.read(yoke))
+    }
+  )
 }
 
 const readField = (field: Field): string | boolean =>
@@ -36,7 +64,7 @@ const readField = (field: Field): string | boolean =>
  * not at each digit, and is not written over while it is being typed.
  */
 export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): Coupling => {
-  fillRates(field, value, yoke)
+  const stopFilling = fillList(field, value, yoke)
   let typing = false
   const current = (): PlainValue => value.read(yoke)
   const update = (): void => {
@@ -73,6 +101,9 @@ export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): C
         update()
       }
     },
-    release: stop
+    release: () => {
+      stop()
+      stopFilling()
+    }
   }
 }

@@ -3,6 +3,7 @@ import { coupleAlong, coupleFill } from './carried.ts'
 import { coupleCommand } from './command-button.ts'
 import { coupleValue } from './value.ts'
 import { coupleWhen } from './when.ts'
+import { coupleArea, coupleTranscript } from './with-captions.ts'
 
 /** Each attribute that couples an element, and what it does. */
 export const COUPLES: readonly { readonly attribute: string; readonly couple: Couple }[] = [
@@ -10,11 +11,13 @@ export const COUPLES: readonly { readonly attribute: string; readonly couple: Co
   { attribute: 'data-yoke-value', couple: coupleValue },
   { attribute: 'data-yoke-when', couple: coupleWhen },
   { attribute: 'data-yoke-fill', couple: coupleFill },
-  { attribute: 'data-yoke-along', couple: coupleAlong }
+  { attribute: 'data-yoke-along', couple: coupleAlong },
+  { attribute: 'data-yoke-captions', couple: coupleArea },
+  { attribute: 'data-yoke-transcript', couple: coupleTranscript }
 ]
 
 export const COUPLED_SELECTOR =
-  '[command^="--"], [data-yoke-value], [data-yoke-when], [data-yoke-fill], [data-yoke-along]'
+  '[command^="--"], [data-yoke-value], [data-yoke-when], [data-yoke-fill], [data-yoke-along], [data-yoke-captions], [data-yoke-transcript]'
 
 /** Those that name their player: the only ones that can have one while there is no scope. */
 export const OUTSIDE_SELECTOR = '[commandfor][command^="--"], [data-yoke-for]'

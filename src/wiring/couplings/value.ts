@@ -1,5 +1,5 @@
 import { nearestName } from '../../core/nearest-name.ts'
-import { isValueName, VALUES, type ValueName } from '../../core/playback/values.ts'
+import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -13,6 +13,12 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
     'current-time': (value, yoke, source) => void yoke.run('seek', String(value), source),
     volume: (value, yoke, source) => void yoke.run('set-volume', String(value), source),
     muted: (value, yoke, source) => void yoke.run(value ? 'mute' : 'unmute', undefined, source),
+    captions: (value, yoke, source) =>
+      void yoke.run(
+        'set-captions',
+        value === true ? yoke.snapshot.preferredCaptions : value === false ? OFF : value,
+        source
+      ),
     'playback-rate': (value, yoke, source) => void yoke.run('set-playback-rate', String(value), source),
     loop: (value, yoke, source) => {
       if (value !== yoke.snapshot.loop) yoke.run('toggle-loop', undefined, source)

@@ -1,0 +1,72 @@
+import type { Cue } from '../../core/captions/cue.ts'
+import type { TextTrackPort } from '../text-tracks.ts'
+
+/** Longer than any media, for cues that stay: Firefox and WebKit take no `Infinity`. */
+const FOREVER = 1e6
+
+const ELSEWHERE = [
+  'enterpictureinpicture',
+  'leavepictureinpicture',
+  'webkitbeginfullscreen',
+  'webkitendfullscreen'
+] as const
+
+/** The engine's cue with the settings of ours; what an engine does not know stays as it has it. */
+const nativeCue = (cue: Cue): VTTCue => {
+  const { startTime, endTime, text, region: _, ...settings } = cue
+  const made = new VTTCue(startTime, Math.min(endTime, FOREVER), text)
+  return Object.assign(made, settings)
+}
+
+/** The text tracks of a `<video>` or `<audio>`. */
+export class ElementTextTracks implements TextTrackPort {
+  readonly #element: HTMLMediaElement
+  /** Made when it is first needed: an engine's track cannot be taken away again. */
+  #mirror: TextTrack | undefined
+
+  constructor(element: HTMLMediaElement) {
+    this.#element = element
+  }
+
+  get elements(): readonly HTMLTrackElement[] {
+    return [...this.#element.querySelectorAll('track')]
+  }
+
+  take(): () => void {
+    const defaults = this.elements.filter(track => track.default)
+    // Engines choose by this attribute, in a task that may come later.
+    for (const track of defaults) track.default = false
+    const disable = (): void => {
+      for (const { track } of this.elements) if (track.mode !== 'disabled') track.mode = 'disabled'
+    }
+    disable()
+    const { textTracks } = this.#element
+    textTracks.addEventListener('change', disable)
+    return () => {
+      textTracks.removeEventListener('change', disable)
+      for (const track of defaults) track.default = true
+      this.mirror([])
+    }
+  }
+
+  get isElsewhere(): boolean {
+    const video = this.#element as HTMLMediaElement & { readonly webkitDisplayingFullscreen?: boolean }
+    return video.webkitDisplayingFullscreen === true || this.#element.ownerDocument.pictureInPictureElement === video
+  }
+
+  observeElsewhere(changed: () => void): () => void {
+    for (const type of ELSEWHERE) this.#element.addEventListener(type, changed)
+    return () => {
+      for (const type of ELSEWHERE) this.#element.removeEventListener(type, changed)
+    }
+  }
+
+  mirror(cues: readonly Cue[]): void {
+    if (cues.length === 0 && !this.#mirror) return
+    this.#mirror ??= this.#element.addTextTrack('captions')
+    const { cues: present } = this.#mirror
+    for (const cue of [...(present ?? [])]) this.#mirror.removeCue(cue)
+    for (const cue of cues) this.#mirror.addCue(nativeCue(cue))
+    this.#mirror.mode = cues.length > 0 ? 'showing' : 'disabled'
+  }
+}

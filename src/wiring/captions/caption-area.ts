@@ -1,0 +1,238 @@
+import type { Cue, Region } from '../../core/captions/cue.ts'
+import { boxOfCue, boxOfRegion, shiftInRegion } from '../../core/captions/cue-box.ts'
+import { baseDirection } from '../../core/captions/direction.ts'
+import { lookProperties } from '../../core/captions/look.ts'
+import { plainCueText } from '../../core/captions/parse-cue-text.ts'
+import { type Box, type MeasuredCue, placeCues } from '../../core/captions/place-cues.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+import type { CaptionTrack } from './caption-track.ts'
+import type { Captions } from './captions.ts'
+import { adoptCueStyles, sheetOfTrack } from './cue-styles.ts'
+import { keptClear } from './keep-clear.ts'
+import { followMemory, recall } from './memory.ts'
+import { type PaintedText, paintCueText } from './paint-cue.ts'
+import { followPicture } from './picture-box.ts'
+
+/** A cue that is drawn. */
+interface Drawn {
+  readonly cue: Cue
+  readonly track: CaptionTrack
+  readonly element: HTMLElement
+  readonly text: PaintedText
+}
+
+/** How long a region takes to scroll by a line, in milliseconds (WebVTT, "Processing model": 0.433 s). */
+const SCROLL = 433
+
+const px = (value: number): string => `${value}px`
+
+/** Draws the cues of the present moment into one element. */
+class CaptionArea {
+  readonly #area: HTMLElement
+  readonly #yoke: YokeView
+  readonly #captions: Captions
+  #drawn: Drawn[] = []
+  readonly #regions = new Map<Region, HTMLElement>()
+  /** Where cues stand; one that is there stays where it is until the picture changes. */
+  #places = new Map<Cue, Box | undefined>()
+  #sheets: ReadonlyMap<string, { readonly styles: readonly string[]; readonly sheet: CSSStyleSheet }> = new Map()
+
+  constructor(area: HTMLElement, yoke: YokeView) {
+    this.#area = area
+    this.#yoke = yoke
+    this.#captions = yoke.captions as Captions
+  }
+
+  get #root(): Document | ShadowRoot {
+    return this.#area.getRootNode() as Document | ShadowRoot
+  }
+
+  /** Brings what is drawn up to date with what is to be seen. */
+  draw(): void {
+    const wanted = this.#captions.showing.flatMap(track =>
+      track.index.activeAt(this.#captions.now).map(cue => ({ cue, track }))
+    )
+    this.#adoptStyles()
+    const kept = this.#drawn.filter(({ cue }) => wanted.some(one => one.cue === cue))
+    for (const { cue, element } of this.#drawn)
+      if (!wanted.some(one => one.cue === cue)) {
+        element.remove()
+        this.#places.delete(cue)
+      }
+    this.#drawn = wanted.map(({ cue, track }) => kept.find(drawn => drawn.cue === cue) ?? this.#make(cue, track))
+    for (const { text } of this.#drawn) text.mark(this.#captions.now)
+    this.#dropRegions()
+    this.#place()
+  }
+
+  /** Places everything anew: the picture, the look or what is to be kept clear has changed. */
+  reset(): void {
+    this.#places.clear()
+    this.#place()
+  }
+
+  /** The viewer's own look goes before the page's. */
+  showLook(): void {
+    const properties = lookProperties(recall().look ?? {})
+    for (const name of [...this.#area.style])
+      if (name.startsWith('--yoke-caption') && !(name in properties)) this.#area.style.removeProperty(name)
+    for (const [name, value] of Object.entries(properties)) this.#area.style.setProperty(name, value)
+    this.reset()
+  }
+
+  clear(): void {
+    for (const { element } of this.#drawn) element.remove()
+    for (const element of this.#regions.values()) element.remove()
+    this.#drawn = []
+    const own = [...this.#sheets.values()].map(({ sheet }) => sheet)
+    this.#root.adoptedStyleSheets = this.#root.adoptedStyleSheets.filter(sheet => !own.includes(sheet))
+    this.#sheets = new Map()
+  }
+
+  #make(cue: Cue, track: CaptionTrack): Drawn {
+    const element = document.createElement('div')
+    element.className = 'yoke-cue'
+    element.part.add('cue')
+    element.dataset.track = track.id
+    if (cue.id) element.dataset.cue = cue.id
+    if (track.language) element.lang = track.language
+    if (cue.vertical) element.dataset.vertical = cue.vertical
+    const inner = document.createElement('span')
+    inner.className = 'yoke-cue-text'
+    inner.part.add('cue-text')
+    const text = paintCueText(track.treeOf(cue))
+    inner.append(...text.nodes)
+    element.append(inner)
+    const { style } = element
+    style.setProperty('text-align', cue.align)
+    if (cue.vertical) style.setProperty('writing-mode', `vertical-${cue.vertical}`)
+    if (cue.region) this.#addToRegion(cue, cue.region, element)
+    else this.#area.append(element)
+    return { cue, track, element, text }
+  }
+
+  #addToRegion(cue: Cue, region: Region, element: HTMLElement): void {
+    const box = this.#regions.get(region) ?? this.#makeRegion(region)
+    element.style.setProperty('left', `${shiftInRegion(cue, baseDirection(cue.text))}%`)
+    box.append(element)
+    if (region.scroll !== 'up' || matchMedia('(prefers-reduced-motion: reduce)').matches) return
+    const { height } = element.getBoundingClientRect()
+    for (const line of box.children)
+      line.animate({ translate: [`0 ${height}px`, '0 0'] }, { duration: SCROLL, easing: 'linear' })
+  }
+
+  #makeRegion(region: Region): HTMLElement {
+    const { width, left, lines, top, linesAbove } = boxOfRegion(region)
+    const element = document.createElement('div')
+    element.className = 'yoke-region'
+    element.part.add('cue-region')
+    element.style.setProperty('width', `${width}%`)
+    element.style.setProperty('left', `${left}%`)
+    element.style.setProperty('height', `calc(${lines} * 1.4em)`)
+    element.style.setProperty('top', `calc(${top}% - ${linesAbove} * 1.4em)`)
+    this.#area.append(element)
+    this.#regions.set(region, element)
+    return element
+  }
+
+  #dropRegions(): void {
+    for (const [region, element] of this.#regions)
+      if (element.childElementCount === 0) {
+        element.remove()
+        this.#regions.delete(region)
+      }
+  }
+
+  /** Cues that name no line may be wanted at the top. */
+  #wish(cue: Cue): Cue {
+    const atTop = getComputedStyle(this.#area).getPropertyValue('--yoke-caption-place').trim() === 'top'
+    return atTop && cue.line === 'auto' && cue.snapToLines && cue.vertical === '' ? { ...cue, line: 0 } : cue
+  }
+
+  #measure({ cue, track, element }: Drawn): MeasuredCue {
+    const { showing } = this.#captions
+    const direction = baseDirection(plainCueText(track.treeOf(cue)))
+    const box = boxOfCue(this.#wish(cue), { direction, tracksBefore: showing.indexOf(track) })
+    element.style.setProperty(box.vertical ? 'height' : 'width', `${box.size}%`)
+    const { width, height } = element.getBoundingClientRect()
+    return { box, width, height, firstLine: Number.parseFloat(getComputedStyle(element).lineHeight) }
+  }
+
+  #place(): void {
+    const { clientWidth: width, clientHeight: height } = this.#area
+    const free = this.#drawn.filter(({ cue }) => !cue.region)
+    if (width === 0 || free.length === 0) return
+    const fresh = free.filter(({ cue }) => !this.#places.has(cue))
+    const standing = free.flatMap(({ cue }) => this.#places.get(cue) ?? [])
+    const taken = [...keptClear(this.#area, this.#yoke), ...standing]
+    const boxes = placeCues(
+      fresh.map(drawn => this.#measure(drawn)),
+      { width, height },
+      taken
+    )
+    fresh.forEach(({ cue, element }, index) => {
+      const box = boxes[index]
+      this.#places.set(cue, box)
+      element.style.setProperty('visibility', box ? 'visible' : 'hidden')
+      element.style.setProperty('translate', box ? `${px(box.x)} ${px(box.y)}` : 'none')
+      element.style.setProperty('--x', px(box?.x ?? 0))
+      element.style.setProperty('--y', px(box?.y ?? 0))
+    })
+  }
+
+  /** What the files of the shown tracks ask for. */
+  #adoptStyles(): void {
+    const wanted = new Map(
+      this.#captions.showing
+        .filter(({ styles }) => styles.length > 0)
+        .map(track => {
+          const known = this.#sheets.get(track.id)
+          return [
+            track.id,
+            known?.styles === track.styles ? known : { styles: track.styles, sheet: sheetOfTrack(track) }
+          ] as const
+        })
+    )
+    const before = [...this.#sheets.values()].map(({ sheet }) => sheet)
+    const now = [...wanted.values()].map(({ sheet }) => sheet)
+    this.#sheets = wanted
+    if (before.length === now.length && before.every((sheet, index) => sheet === now[index])) return
+    this.#root.adoptedStyleSheets = [...this.#root.adoptedStyleSheets.filter(sheet => !before.includes(sheet)), ...now]
+  }
+}
+
+/**
+ * Draws captions into an element.
+ * @param picture the element that shows the media: the area then lies exactly over the picture in it. Without it the
+ * area is where its author put it.
+ */
+export const coupleCaptionArea = (element: HTMLElement, yoke: YokeView, picture?: Element): Coupling => {
+  const { captions } = yoke
+  if (!captions) return { release: () => undefined }
+  adoptCueStyles(element.getRootNode() as Document | ShadowRoot)
+  element.classList.add('yoke-captions')
+  const area = new CaptionArea(element, yoke)
+  const draw = (): void => area.draw()
+  captions.addEventListener('cuechange', draw)
+  const sizes = new ResizeObserver(() => area.reset())
+  sizes.observe(element)
+  const stops = [
+    followMemory(() => area.showLook()),
+    yoke.subscribe(
+      ({ states: { idle, fullscreen, paused } }) => `${idle} ${fullscreen} ${paused}`,
+      () => area.reset()
+    ),
+    picture ? followPicture(picture, element) : () => undefined,
+    () => sizes.disconnect(),
+    () => captions.removeEventListener('cuechange', draw)
+  ]
+  area.showLook()
+  area.draw()
+  return {
+    release: () => {
+      for (const stop of stops) stop()
+      area.clear()
+      element.classList.remove('yoke-captions')
+    }
+  }
+}

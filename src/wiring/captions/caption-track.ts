@@ -1,0 +1,178 @@
+import { type Cue, createCue } from '../../core/captions/cue.ts'
+import { CueIndex } from '../../core/captions/cue-index.ts'
+import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/cue-text.ts'
+import { parseCueText } from '../../core/captions/parse-cue-text.ts'
+import { type CaptionFault, printCaptionFault } from '../../core/captions/sentences.ts'
+import { type Fault, fault } from '../../core/fault.ts'
+import type { TrackKind, TrackView } from '../track-list.ts'
+import { loadCues } from './load-cues.ts'
+import type { TrackSource } from './track-source.ts'
+
+/** What a track needs of who owns it. */
+export interface TrackOwner {
+  /** Seconds. */
+  readonly now: number
+  /** The mode of a track, or its cues, have changed. */
+  changed(track: CaptionTrack): void
+  raise(reason: Fault, element: Element | undefined): void
+}
+
+const sumUp = (address: string, faults: readonly CaptionFault[]): Fault => {
+  const [first] = faults
+  const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
+  return fault(
+    first?.code ?? 'vtt-signature-missing',
+    `${first ? printCaptionFault(address, first).split(' — ')[0] : address}${more}`,
+    `${first?.hint ?? ''}; yokewright check lists them all`
+  )
+}
+
+/** One text track: by HTML's names, with its cues by time. */
+export class CaptionTrack extends EventTarget implements TrackView {
+  readonly id: string
+  readonly kind: TrackKind
+  readonly label: string
+  readonly language: string
+  readonly source: TrackSource
+  readonly index = new CueIndex()
+  styles: readonly string[] = []
+  references: NamedReferences = BASIC_REFERENCES
+  readyState: 0 | 1 | 2 | 3 = 0
+  /** Why it could not be loaded. */
+  fault: Fault | undefined
+  readonly #owner: TrackOwner
+  readonly #life = new AbortController()
+  readonly #trees = new WeakMap<Cue, readonly CueNode[]>()
+  #mode: TrackView['mode'] = 'disabled'
+  #cues: readonly Cue[] | undefined
+  /** What was active when it was told the last time. */
+  #told: readonly Cue[] = []
+  #loading: Promise<readonly Cue[]> | undefined
+
+  constructor(source: TrackSource, id: string, owner: TrackOwner) {
+    super()
+    this.source = source
+    this.id = id
+    this.kind = source.kind
+    this.label = source.label || source.srclang || id
+    this.language = source.srclang
+    this.#owner = owner
+  }
+
+  get mode(): TrackView['mode'] {
+    return this.#mode
+  }
+  set mode(mode: TrackView['mode']) {
+    if (mode === this.#mode || !['disabled', 'hidden', 'showing'].includes(mode)) return
+    this.#mode = mode
+    if (mode !== 'disabled') this.load()
+    this.#owner.changed(this)
+  }
+
+  get cues(): readonly Cue[] | null {
+    return this.#mode === 'disabled' ? null : this.all
+  }
+
+  get activeCues(): readonly Cue[] | null {
+    return this.#mode === 'disabled' ? null : this.index.activeAt(this.#owner.now)
+  }
+
+  /** Every cue, in cue order, whatever the mode. */
+  get all(): readonly Cue[] {
+    this.#cues ??= [...this.index]
+    return this.#cues
+  }
+
+  load(): Promise<readonly Cue[]> {
+    this.#loading ??= this.#load()
+    return this.#loading
+  }
+
+  addCue(known: Partial<Cue>): Cue {
+    const cue = createCue(known)
+    this.index.add(cue)
+    this.#cuesChanged()
+    return cue
+  }
+
+  removeCue(cue: Cue): void {
+    this.index.remove(cue)
+    this.#cuesChanged()
+  }
+
+  editCue(cue: Cue, changes: Partial<Cue>): Cue {
+    const edited = { ...cue, ...changes }
+    this.index.replace(cue, edited)
+    this.#cuesChanged()
+    return edited
+  }
+
+  /** The tree of a cue's text, parsed once. */
+  treeOf(cue: Cue): readonly CueNode[] {
+    const known = this.#trees.get(cue)
+    if (known) return known
+    const tree = parseCueText(cue.text, { references: this.references })
+    this.#trees.set(cue, tree)
+    return tree
+  }
+
+  /** Fires `cuechange` where other cues are active than before. */
+  tell(now: number): void {
+    if (this.#mode === 'disabled') return
+    const active = this.index.activeAt(now)
+    const isSame = active.length === this.#told.length && active.every((cue, index) => cue === this.#told[index])
+    this.#told = active
+    if (!isSame) this.dispatchEvent(new Event('cuechange'))
+  }
+
+  /** Ends a load that is under way. */
+  dispose(): void {
+    this.#life.abort()
+  }
+
+  async #load(): Promise<readonly Cue[]> {
+    // A track that script fills has nothing to load.
+    if (this.source.src === '' && this.source.text === undefined) {
+      this.readyState = 2
+      return this.all
+    }
+    this.readyState = 1
+    try {
+      const { file, references } = await loadCues(this.source, this.#life.signal, cues => {
+        for (const cue of cues) this.index.add(cue)
+        this.#cuesChanged()
+      })
+      this.references = references
+      this.styles = file.styles
+      this.#settle(file.faults)
+    } catch (reason) {
+      if (!this.#life.signal.aborted) this.#fail(reason as Fault)
+    }
+    return this.all
+  }
+
+  #settle(faults: readonly CaptionFault[]): void {
+    const address = this.source.src || this.label
+    if (faults.some(({ code }) => code === 'vtt-signature-missing')) this.#fail(sumUp(address, faults))
+    else {
+      this.readyState = 2
+      const errors = faults.filter(({ level }) => level === 'error')
+      if (errors.length > 0) this.#owner.raise(sumUp(address, errors), this.source.element)
+      this.#owner.changed(this)
+      this.dispatchEvent(new Event('load'))
+    }
+  }
+
+  #fail(reason: Fault): void {
+    this.readyState = 3
+    this.fault = reason
+    this.#owner.raise(reason, this.source.element)
+    this.#owner.changed(this)
+    this.dispatchEvent(new Event('error'))
+  }
+
+  #cuesChanged(): void {
+    this.#cues = undefined
+    this.#owner.changed(this)
+  }
+}

@@ -1,0 +1,233 @@
+import {
+  initialTrack,
+  preferredTrack,
+  type RememberedChoice,
+  type TrackOffer
+} from '../../core/captions/choose-track.ts'
+import type { Cue } from '../../core/captions/cue.ts'
+import type { CueNode } from '../../core/captions/cue-text.ts'
+import { plainCueText } from '../../core/captions/parse-cue-text.ts'
+import type { Fault } from '../../core/fault.ts'
+import type { YokeView } from '../surface.ts'
+import type { CaptionsView, TrackList } from '../track-list.ts'
+import { CaptionTrack, type TrackOwner } from './caption-track.ts'
+import { CueClock } from './cue-clock.ts'
+import { recall, remember } from './memory.ts'
+import type { TrackSource } from './track-source.ts'
+
+/** What captions need of a yoke. */
+export interface CaptionHost extends YokeView {
+  readonly textTracks: TrackList
+}
+
+const isShown = ({ kind }: { readonly kind: string }): boolean => kind === 'captions' || kind === 'subtitles'
+
+const timesIn = (nodes: readonly CueNode[]): readonly number[] =>
+  nodes.flatMap(node => (node.type === 'timestamp' ? [node.time] : node.type === 'text' ? [] : timesIn(node.children)))
+
+/** The languages that suit the viewer: their own, then the page's. */
+const viewerLanguages = (): readonly string[] => [...navigator.languages, document.documentElement.lang].filter(Boolean)
+
+/** Whether a track was made from this source. */
+const isOf = (track: CaptionTrack | undefined, { origin, src, kind, srclang, label }: TrackSource): boolean => {
+  const source = track?.source
+  const isSameText = source?.src === src && source.srclang === srclang
+  return isSameText && source.origin === origin && source.kind === kind && source.label === label
+}
+
+/** An id for each track that has none of its own: its language, else its kind, with a number where that is taken. */
+const idsFor = (sources: readonly TrackSource[]): readonly string[] => {
+  const taken = new Set(sources.map(({ id }) => id).filter(Boolean))
+  return sources.map(({ id, srclang, kind }) => {
+    if (id) return id
+    const stem = isShown({ kind }) ? srclang || kind : `${kind}${srclang && `-${srclang}`}`
+    let free = stem
+    for (let number = 2; taken.has(free); number += 1) free = `${stem}-${number}`
+    taken.add(free)
+    return free
+  })
+}
+
+/**
+ * The text tracks of one yoke: which there are, which is shown, and what it says now. Fires `cuechange` when what is to
+ * be seen changes.
+ */
+export class Captions extends EventTarget implements CaptionsView, TrackOwner {
+  readonly #host: CaptionHost
+  readonly #clock = new CueClock(() => this.update())
+  readonly #stop: () => void
+  #tracks: readonly CaptionTrack[] = []
+  #active: readonly Cue[] = []
+  /** The last timestamp inside a cue that has passed. */
+  #passed = 0
+  /** Modes are being set from here. */
+  #settling = false
+  #stopElsewhere: (() => void) | undefined
+
+  constructor(host: CaptionHost) {
+    super()
+    this.#host = host
+    this.#stop = host.subscribe(
+      ({ snapshot }) => `${snapshot.currentTime} ${snapshot.paused} ${snapshot.playbackRate} ${snapshot.readyState}`,
+      () => this.update()
+    )
+  }
+
+  get tracks(): readonly CaptionTrack[] {
+    return this.#tracks
+  }
+
+  /** The tracks that are drawn: the one that is chosen, else those that are forced. */
+  get showing(): readonly CaptionTrack[] {
+    return this.#tracks.filter(track => isShown(track) && track.mode === 'showing')
+  }
+
+  get now(): number {
+    const { media, snapshot } = this.#host
+    return !media || snapshot.seeking || snapshot.scrubbing ? snapshot.currentTime : media.currentTime
+  }
+
+  /** Takes the tracks that were found, keeping those that are the same as before. */
+  setSources(sources: readonly TrackSource[]): void {
+    const before = this.#tracks
+    this.#watchElsewhere()
+    if (sources.length === before.length && sources.every((source, index) => isOf(before[index], source))) return
+    const ids = idsFor(sources)
+    this.#tracks = sources.map(
+      (source, index) => before.find(track => isOf(track, source)) ?? new CaptionTrack(source, ids[index] ?? '', this)
+    )
+    for (const track of before) if (!this.#tracks.includes(track)) track.dispose()
+    const first = !before.some(isShown)
+    this.#host.textTracks.replace(this.#tracks)
+    this.#host.surround({ captionTracks: this.#offers() })
+    const chosen = this.#host.snapshot.captions
+    if (first) this.#show(initialTrack(this.#offers(), this.#options())?.id ?? '')
+    else this.#show(this.#tracks.some(({ id }) => id === chosen) ? chosen : '')
+    for (const track of this.#tracks) if (track.kind === 'chapters') this.#takeChapters(track)
+    for (const track of this.#tracks)
+      if (track.kind === 'descriptions' && track.mode === 'disabled') track.mode = 'hidden'
+  }
+
+  /** Shows a track by its id, `''` for none, because the viewer wants it; and remembers that. */
+  choose(id: string): void {
+    const track = this.#tracks.find(track => track.id === id)
+    const language = track?.language ?? recall().choice?.language ?? ''
+    const choice: RememberedChoice = { showing: track !== undefined, language }
+    remember({ choice })
+    this.#show(id)
+  }
+
+  /** A track's mode or cues have changed, perhaps by the page's script. */
+  changed(track: CaptionTrack): void {
+    if (this.#settling) return
+    const showing = this.#tracks.find(
+      ({ kind, mode, source }) => isShown({ kind }) && mode === 'showing' && !source.forced
+    )
+    if (isShown(track) && (showing?.id ?? '') !== this.#host.snapshot.captions) this.#show(showing?.id ?? '')
+    this.#host.textTracks.dispatchEvent(new Event('change'))
+    this.#mirror()
+    this.update(true)
+  }
+
+  raise(reason: Fault, element: Element | undefined): void {
+    if (!this.#host.disposed) this.#host.raise(reason, element)
+  }
+
+  /** Looks what is to be seen at this moment, and when that changes next. */
+  update(anew = false): void {
+    const { now } = this
+    const active = this.showing.flatMap(track => track.index.activeAt(now))
+    const times = this.#timesOf(active)
+    const passed = Math.max(0, ...times.filter(time => time <= now))
+    const isSame = active.length === this.#active.length && active.every((cue, index) => cue === this.#active[index])
+    this.#active = active
+    if (!isSame || anew) this.#host.surround({ captionText: this.#textOf(active) })
+    if (!isSame || anew || passed !== this.#passed) {
+      this.#passed = passed
+      this.dispatchEvent(new Event('cuechange'))
+    }
+    for (const track of this.#tracks) track.tell(now)
+    const changes = this.#tracks.map(track =>
+      track.mode === 'disabled' ? Number.POSITIVE_INFINITY : track.index.nextChange(now)
+    )
+    this.#clock.set(Math.min(...changes, ...times.filter(time => time > now)), this.#host.media)
+  }
+
+  stop(): void {
+    this.#stop()
+    this.#clock.stop()
+    this.#stopElsewhere?.()
+    for (const track of this.#tracks) track.dispose()
+    this.#host.textTracks.replace([])
+  }
+
+  #offers(): readonly TrackOffer[] {
+    return this.#tracks.filter(isShown).map(({ id, kind, label, language, source }) => ({
+      id,
+      kind: kind as TrackOffer['kind'],
+      label,
+      language,
+      default: source.default,
+      forced: source.forced
+    }))
+  }
+
+  #options(): { readonly remembered: RememberedChoice | undefined; readonly languages: readonly string[] } {
+    return { remembered: recall().choice, languages: viewerLanguages() }
+  }
+
+  #show(id: string): void {
+    this.#settling = true
+    for (const track of this.#tracks.filter(isShown)) {
+      const isWanted = id === '' ? track.source.forced : track.id === id
+      if (isWanted) track.mode = 'showing'
+      else if (track.mode === 'showing') track.mode = 'disabled'
+    }
+    this.#settling = false
+    this.#host.surround({
+      captions: id,
+      preferredCaptions: id || (preferredTrack(this.#offers(), this.#options())?.id ?? '')
+    })
+    this.#host.textTracks.dispatchEvent(new Event('change'))
+    this.#mirror()
+    this.update(true)
+  }
+
+  #timesOf(active: readonly Cue[]): readonly number[] {
+    const withTimes = active.filter(({ text }) => /<\d/.test(text))
+    return withTimes.flatMap(cue => timesIn(this.treeOf(cue)))
+  }
+
+  /** The tree of a cue that is shown. */
+  treeOf(cue: Cue): readonly CueNode[] {
+    return this.#tracks.find(track => track.index.has(cue))?.treeOf(cue) ?? []
+  }
+
+  #textOf(active: readonly Cue[]): string {
+    return active.map(cue => plainCueText(this.treeOf(cue)).trim()).join('\n')
+  }
+
+  /** Chapters are moments, unless the page has named its own. */
+  async #takeChapters(track: CaptionTrack): Promise<void> {
+    if (this.#host.snapshot.moments.length > 0) return
+    const cues = await track.load()
+    if (this.#host.snapshot.moments.length > 0) return
+    const moments = cues.map(cue => ({
+      at: { kind: 'seconds' as const, seconds: cue.startTime },
+      until: { kind: 'seconds' as const, seconds: cue.endTime },
+      label: plainCueText(track.treeOf(cue)).trim()
+    }))
+    this.#host.surround({ moments })
+  }
+
+  #watchElsewhere(): void {
+    this.#stopElsewhere?.()
+    this.#stopElsewhere = this.#host.media?.textTracks?.observeElsewhere(() => this.#mirror())
+  }
+
+  /** Where only the system draws, it gets the cues. */
+  #mirror(): void {
+    const port = this.#host.media?.textTracks
+    if (port) port.mirror(port.isElsewhere ? this.showing.flatMap(track => track.all) : [])
+  }
+}

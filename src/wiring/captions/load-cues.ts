@@ -1,0 +1,114 @@
+import type { Cue } from '../../core/captions/cue.ts'
+import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/cue-text.ts'
+import { type ParsedVtt, streamVtt } from '../../core/captions/parse-vtt.ts'
+import { type Fault, fault } from '../../core/fault.ts'
+import type { TrackSource } from './track-source.ts'
+
+const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
+
+/** How long text is read before the page gets its turn, in milliseconds. */
+const TURN = 6
+
+/** Lets the page go on whenever a turn is over. */
+const takeTurns = (): (() => Promise<void>) => {
+  let since = performance.now()
+  return async () => {
+    if (performance.now() - since < TURN) return
+    await new Promise<void>(resolve => {
+      const { port1, port2 } = new MessageChannel()
+      port1.onmessage = () => {
+        port1.close()
+        resolve()
+      }
+      port2.postMessage(undefined)
+    })
+    since = performance.now()
+  }
+}
+
+const unreachable = (address: string, why: string, hint: string, cause?: unknown): Fault =>
+  fault('track-unreachable', `The captions ${address} cannot be had: ${why}.`, hint, cause)
+
+/** Text that stands in the page itself: `src="#captions-en"`. */
+const textInPage = (src: string, element: Element | undefined): string => {
+  const root = element?.getRootNode() as Partial<NonElementParentNode> | undefined
+  const found = root?.getElementById?.(src.slice(1)) ?? document.getElementById(src.slice(1))
+  if (!found)
+    throw unreachable(src, 'the page has no element of this id', 'write <script type="text/vtt" id="…"> in the page')
+  // Authors indent what stands in a page, and WebVTT begins at its first letter.
+  return (found.textContent ?? '').replace(/^\s+/, '')
+}
+
+const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Response> => {
+  const address = new URL(source.src, source.element?.baseURI ?? document.baseURI)
+  if (!SCHEMES.has(address.protocol))
+    throw unreachable(
+      address.href,
+      `its scheme ${address.protocol} is not allowed`,
+      'use http:, https:, blob: or data:'
+    )
+  const hint =
+    address.protocol === 'file:'
+      ? 'a page opened from a file cannot read its neighbours: write the captions in the page, and src="#id"'
+      : 'look at the address; a file on another host needs Access-Control-Allow-Origin'
+  const response = await fetch(address, { signal, credentials: source.credentials }).catch((cause: unknown) => {
+    throw unreachable(address.href, 'no answer came', hint, cause)
+  })
+  if (!response.ok)
+    throw unreachable(
+      address.href,
+      `the server answered ${response.status}`,
+      'look at the address, and whether the file is there'
+    )
+  return response
+}
+
+async function* readFile(response: Response): AsyncGenerator<string> {
+  const decoder = new TextDecoder()
+  const reader = response.body?.getReader()
+  for (;;) {
+    const step = await reader?.read()
+    if (!step || step.done) break
+    yield decoder.decode(step.value, { stream: true })
+  }
+  yield decoder.decode()
+}
+
+async function* readChunks(source: TrackSource, signal: AbortSignal): AsyncGenerator<string> {
+  if (source.text !== undefined) yield source.text
+  else if (source.src.startsWith('#')) yield textInPage(source.src, source.element)
+  else yield* readFile(await openFile(source, signal))
+}
+
+/** Whether a text names a character that WebVTT itself does not name. */
+const hasForeignName = ({ text }: Cue): boolean => /&(?!(?:amp|lt|gt|nbsp|lrm|rlm)\b)[a-z]/i.test(text)
+
+/** What has come of a file. */
+export interface LoadedCues {
+  readonly file: ParsedVtt
+  /** All of HTML's character references, where a cue needs them. */
+  readonly references: NamedReferences
+}
+
+/**
+ * Loads the cues of a track, a slice at a time.
+ * @param found called with the cues of each slice as soon as they are read.
+ * @throws {Fault} `track-unreachable`.
+ */
+export const loadCues = async (
+  source: TrackSource,
+  signal: AbortSignal,
+  found: (cues: readonly Cue[]) => void
+): Promise<LoadedCues> => {
+  const stream = streamVtt(readChunks(source, signal), takeTurns())
+  for (;;) {
+    const step = await stream.next()
+    if (step.done) {
+      const file = step.value
+      if (!file.cues.some(hasForeignName)) return { file, references: BASIC_REFERENCES }
+      const { readNamedReferences } = await import('../../core/captions/named-references.ts')
+      return { file, references: readNamedReferences() }
+    }
+    found(step.value)
+  }
+}

@@ -1,0 +1,183 @@
+import type { Cue } from '../../core/captions/cue.ts'
+import type { CueNode } from '../../core/captions/cue-text.ts'
+import { plainCueText } from '../../core/captions/parse-cue-text.ts'
+import { formatClock, formatDatetime } from '../../core/time/clock.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+import type { CaptionTrack } from './caption-track.ts'
+import type { Captions } from './captions.ts'
+import { paintCueText } from './paint-cue.ts'
+import { coupleSearch } from './transcript-search.ts'
+
+/** The list leaves its reader alone for so long after they have scrolled it, in milliseconds. */
+const READING = 4000
+
+const voiceOf = (nodes: readonly CueNode[]): string => {
+  for (const node of nodes) {
+    if (node.type === 'v') return node.annotation
+    if (node.type !== 'text' && node.type !== 'timestamp') return voiceOf(node.children)
+  }
+  return ''
+}
+
+/** One item for a cue: the author's `<template>` in the list, or a button with the time and the text. */
+const plainItem = (): HTMLElement => {
+  const item = document.createElement('li')
+  const button = document.createElement('button')
+  const time = document.createElement('time')
+  const text = document.createElement('span')
+  button.type = 'button'
+  button.setAttribute('data-yoke-cue', 'seek')
+  time.setAttribute('data-yoke-cue', 'start')
+  text.setAttribute('data-yoke-cue', 'text')
+  button.append(time, ' ', text)
+  item.append(button)
+  return item
+}
+
+const fillPlace = (place: Element, cue: Cue, track: CaptionTrack): void => {
+  const tree = track.treeOf(cue)
+  switch (place.getAttribute('data-yoke-cue')) {
+    case 'start':
+      place.textContent = formatClock(cue.startTime)
+      if (place instanceof HTMLTimeElement) place.dateTime = formatDatetime(cue.startTime)
+      break
+    case 'text':
+      place.replaceChildren(...paintCueText(tree).nodes)
+      place.setAttribute('dir', 'auto')
+      if (track.language) place.setAttribute('lang', track.language)
+      break
+    case 'voice':
+      place.textContent = voiceOf(tree)
+  }
+}
+
+/** The cues of one track as the items of a list: follows the playhead, seeks at a press, can be searched. */
+class Transcript {
+  readonly #list: HTMLElement
+  readonly #yoke: YokeView
+  readonly #captions: Captions
+  readonly #template: HTMLTemplateElement | null
+  #track: CaptionTrack | undefined
+  #cues: readonly Cue[] = []
+  #items = new Map<Cue, HTMLElement>()
+  #current: readonly HTMLElement[] = []
+  #touched = Number.NEGATIVE_INFINITY
+  /** Called when other items stand in the list. */
+  filled: () => void = () => undefined
+
+  constructor(list: HTMLElement, yoke: YokeView) {
+    this.#list = list
+    this.#yoke = yoke
+    this.#captions = yoke.captions as Captions
+    this.#template = list.querySelector('template')
+  }
+
+  /** The track that the list names, else the one that is shown, else the one that would be. */
+  #wanted(): CaptionTrack | undefined {
+    const { captions, preferredCaptions } = this.#yoke.snapshot
+    const name = this.#list.getAttribute('data-yoke-transcript') || captions || preferredCaptions
+    return this.#captions.tracks.find(({ id }) => id === name)
+  }
+
+  update(): void {
+    const track = this.#wanted()
+    if (track && track.readyState === 0) track.load()
+    const cues = track?.all ?? []
+    if (track !== this.#track || cues !== this.#cues) this.#fill(track, cues)
+    this.#follow()
+  }
+
+  /** The reader has a hand on it: it stays where it is. */
+  touch(): void {
+    this.#touched = performance.now()
+  }
+
+  seek(target: Element): void {
+    const place = target.closest('[data-yoke-cue="seek"]')
+    const item = place && [...this.#items].find(([, element]) => element.contains(place))
+    if (!item) return
+    this.#touched = Number.NEGATIVE_INFINITY
+    // Just inside the cue: some engines land a hair before what was asked for.
+    this.#yoke.run('seek', item[0].startTime + 0.001, place)
+  }
+
+  #fill(track: CaptionTrack | undefined, cues: readonly Cue[]): void {
+    const before = track === this.#track ? this.#items : new Map<Cue, HTMLElement>()
+    this.#track = track
+    this.#cues = cues
+    this.#items = new Map(track ? cues.map(cue => [cue, before.get(cue) ?? this.#item(cue, track)]) : [])
+    this.#list.replaceChildren(...(this.#template ? [this.#template] : []), ...this.#items.values())
+    this.#list.toggleAttribute('aria-busy', track?.readyState === 1)
+    this.filled()
+  }
+
+  #item(cue: Cue, track: CaptionTrack): HTMLElement {
+    const copy = this.#template?.content.firstElementChild?.cloneNode(true)
+    const item = copy instanceof HTMLElement ? copy : plainItem()
+    for (const place of [item, ...item.querySelectorAll('[data-yoke-cue]')]) fillPlace(place, cue, track)
+    return item
+  }
+
+  #follow(): void {
+    const active = this.#track?.index.activeAt(this.#captions.now) ?? []
+    const current = active.flatMap(cue => this.#items.get(cue) ?? [])
+    if (current.length === this.#current.length && current.every((item, index) => item === this.#current[index])) return
+    for (const item of this.#current) item.removeAttribute('aria-current')
+    for (const item of current) item.setAttribute('aria-current', 'true')
+    this.#current = current
+    const [first] = current
+    if (first && performance.now() - this.#touched > READING) this.#show(first)
+  }
+
+  /** Scrolls the list alone, never the page. */
+  #show(item: HTMLElement): void {
+    const { scrollHeight, clientHeight } = this.#list
+    if (scrollHeight <= clientHeight || item.hidden) return
+    const offset = item.getBoundingClientRect().top - this.#list.getBoundingClientRect().top
+    const top = this.#list.scrollTop + offset - (clientHeight - item.offsetHeight) / 2
+    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches
+    this.#list.scrollTo({ top, behavior: calm ? 'auto' : 'smooth' })
+  }
+
+  textOf(cue: Cue): string {
+    return this.#track ? plainCueText(this.#track.treeOf(cue)) : ''
+  }
+
+  clear(): void {
+    this.#list.replaceChildren(...(this.#template ? [this.#template] : []))
+  }
+}
+
+const READER_EVENTS = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const
+
+/** Couples a list with `data-yoke-transcript`; the attribute may name a track by its id. */
+export const coupleTranscript = (list: HTMLElement, yoke: YokeView): Coupling => {
+  const captions = yoke.captions as Captions
+  const transcript = new Transcript(list, yoke)
+  const update = (): void => transcript.update()
+  const search = coupleSearch(list)
+  transcript.filled = search.again
+  const touch = (): void => transcript.touch()
+  const click = (event: Event): void => {
+    if (event.target instanceof Element) transcript.seek(event.target)
+  }
+  captions.addEventListener('cuechange', update)
+  list.addEventListener('click', click)
+  for (const type of READER_EVENTS) list.addEventListener(type, touch, { passive: true })
+  const stop = yoke.subscribe(
+    ({ snapshot: { captions: id, preferredCaptions, captionTracks, currentTime } }) =>
+      `${id} ${preferredCaptions} ${captionTracks.length} ${currentTime}`,
+    update
+  )
+  update()
+  return {
+    release: () => {
+      stop()
+      search.release()
+      captions.removeEventListener('cuechange', update)
+      list.removeEventListener('click', click)
+      for (const type of READER_EVENTS) list.removeEventListener(type, touch)
+      transcript.clear()
+    }
+  }
+}

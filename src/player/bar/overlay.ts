@@ -14,6 +14,7 @@ const bigButton = (name: string, icon: IconName, label: string, when: string): H
         part: `big-button ${name}`,
         command: '--play',
         'data-yoke-when': when,
+        'data-yoke-keep-clear': '',
         'aria-label': label
       },
       createIcon(icon, name)

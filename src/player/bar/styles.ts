@@ -156,7 +156,7 @@ const MENUS = `
 .panel th { inline-size: 8em }
 .panel small { opacity: .78 }
 .sample { position: relative; inset: auto; block-size: 92px; margin-block: 4px 10px; border-radius: calc(var(--radius) - 4px); background: linear-gradient(#7d9aa5, #e8d5a6 55%, #31576b) }
-.sample .yoke-cue { inset: auto 0 12px; inline-size: 100% }
+.sample > .yoke-cue { --size: calc(22px * var(--yoke-caption-size, 1)); inset: auto 0 14px; inline-size: 100% }
 .panel label, .panel footer { display: flex; align-items: center; justify-content: space-between; gap: 12px; min-block-size: 40px }
 .panel label { border-block-start: 1px solid color-mix(in srgb, var(--text) 14%, transparent) }
 .panel :is(select, input) { font: inherit; color: inherit; inline-size: 11.5em; min-block-size: 32px; padding-inline: 6px; border: 1px solid color-mix(in srgb, var(--text) 40%, transparent); border-radius: 6px; background: var(--surface) }

@@ -164,12 +164,11 @@ class CaptionArea {
     if (width === 0 || free.length === 0) return
     const fresh = free.filter(({ cue }) => !this.#places.has(cue))
     const standing = free.flatMap(({ cue }) => this.#places.get(cue) ?? [])
-    const taken = [...keptClear(this.#area, this.#yoke), ...standing]
-    const boxes = placeCues(
-      fresh.map(drawn => this.#measure(drawn)),
-      { width, height },
-      taken
-    )
+    const clear = keptClear(this.#area, this.#yoke)
+    const measured = fresh.map(drawn => this.#measure(drawn))
+    const placed = placeCues(measured, { width, height }, [...clear, ...standing])
+    // Half under the bar can still be read; gone cannot.
+    const boxes = placed.includes(undefined) ? placeCues(measured, { width, height }, standing) : placed
     fresh.forEach(({ cue, element }, index) => {
       const box = boxes[index]
       this.#places.set(cue, box)
@@ -219,7 +218,8 @@ export const coupleCaptionArea = (element: HTMLElement, yoke: YokeView, picture?
   const stops = [
     followMemory(() => area.showLook()),
     yoke.subscribe(
-      ({ states: { idle, fullscreen, paused } }) => `${idle} ${fullscreen} ${paused}`,
+      ({ states: { idle, fullscreen, paused, started, ended } }) =>
+        `${idle} ${fullscreen} ${paused} ${started} ${ended}`,
       () => area.reset()
     ),
     picture ? followPicture(picture, element) : () => undefined,

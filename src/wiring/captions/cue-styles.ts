@@ -15,10 +15,11 @@ const CSS = `
   color: color-mix(in srgb, var(--color) calc(var(--yoke-caption-opacity, 1) * 100%), transparent);
 }
 .yoke-cue { position: absolute; left: 0; top: 0; box-sizing: border-box; margin: 0; white-space: pre-line; overflow-wrap: break-word; text-wrap: balance; unicode-bidi: plaintext }
-.yoke-cue-text { position: relative; padding: .1em .45em; border-radius: .18em; background: var(--ground); -webkit-box-decoration-break: clone; box-decoration-break: clone }
-.yoke-cue-text :is(i, b, u, ruby, rt, span) { unicode-bidi: isolate }
+.yoke-cue-text { position: relative; padding-block: .1em; padding-inline: .45em; border-radius: .18em; background: var(--ground); -webkit-box-decoration-break: clone; box-decoration-break: clone }
 .yoke-cue rt { font-size: .5em; line-height: 1 }
 .yoke-cue ruby { ruby-position: over }
+.yoke-cue:has(rt) { line-height: 1.95 }
+.yoke-cue:has(rt) .yoke-cue-text { padding-block-start: .45em }
 .yoke-cue b { font-weight: 750 }
 .yoke-cue [data-time=future] { opacity: .55 }
 .yoke-region { position: absolute; overflow: clip; display: flex; flex-flow: column; justify-content: flex-end }

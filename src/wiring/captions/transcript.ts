@@ -19,6 +19,18 @@ const voiceOf = (nodes: readonly CueNode[]): string => {
   return ''
 }
 
+/** A line break is a space; between full-width letters it is nothing. */
+const BREAK = /\s*\n\s*/g
+const WIDE_BREAK = /(?<=[\u3000-\u9fff\uff00-\uffef])\s*\n\s*|\s*\n\s*(?=[\u3000-\u9fff\uff00-\uffef])/g
+
+const inOneLine = (nodes: readonly CueNode[]): readonly CueNode[] =>
+  nodes.map(node => {
+    if (node.type === 'timestamp') return node
+    return node.type === 'text'
+      ? { ...node, text: node.text.replace(WIDE_BREAK, '').replace(BREAK, ' ') }
+      : { ...node, children: inOneLine(node.children) }
+  })
+
 /** One item for a cue: the author's `<template>` in the list, or a button with the time and the text. */
 const plainItem = (): HTMLElement => {
   const item = document.createElement('li')
@@ -42,7 +54,7 @@ const fillPlace = (place: Element, cue: Cue, track: CaptionTrack): void => {
       if (place instanceof HTMLTimeElement) place.dateTime = formatDatetime(cue.startTime)
       break
     case 'text':
-      place.replaceChildren(...paintCueText(tree).nodes)
+      place.replaceChildren(...paintCueText(inOneLine(tree)).nodes)
       place.setAttribute('dir', 'auto')
       if (track.language) place.setAttribute('lang', track.language)
       break

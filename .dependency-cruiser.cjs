@@ -14,7 +14,7 @@ module.exports = {
     {
       name: 'no-orphan-room',
       severity: 'error',
-      from: { path: '^src/' },
+      from: { path: '^src/', pathNot: '\\.test\\.ts$' },
       to: { path: '^(test|tools|bench|examples)/' }
     },
     ...Object.entries(above).map(([name, rooms]) => ({

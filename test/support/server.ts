@@ -10,6 +10,8 @@ export interface TestServer {
   page(path: string, html: string, headers?: Record<string, string>): string
   /** Serves another path's file at `path` from now on: what was missing has come. */
   alias(path: string, to: string): void
+  /** How often a path has been asked for. */
+  asked(path: string): number
   close(): Promise<void>
 }
 
@@ -18,15 +20,17 @@ const folder = (path: string): string => fileURLToPath(new URL(`../../${path}`, 
 /** Serves the built library (`/dist/`), the built examples (`/`) and the pages that a test writes. Loopback only. */
 export const startServer = async (): Promise<TestServer> => {
   const pages = new Map<string, { html: string; headers: Record<string, string> }>()
+  const asked = new Map<string, number>()
   const aliases = new Map<string, string>()
   const site = sirv(folder('dist/site'), { dev: true })
   const media = sirv(folder('examples/public'), { dev: true })
   const built = sirv(folder('dist'), { dev: true })
   const missing = (response: ServerResponse): void => void response.writeHead(404).end('not here')
   const server = createServer((request: IncomingMessage, response: ServerResponse) => {
-    const asked = new URL(request.url ?? '/', 'http://localhost').pathname
-    const path = aliases.get(asked) ?? asked
-    if (path !== asked) request.url = path
+    const wanted = new URL(request.url ?? '/', 'http://localhost').pathname
+    asked.set(wanted, (asked.get(wanted) ?? 0) + 1)
+    const path = aliases.get(wanted) ?? wanted
+    if (path !== wanted) request.url = path
     const page = pages.get(path)
     if (page) {
       response
@@ -47,6 +51,7 @@ export const startServer = async (): Promise<TestServer> => {
       pages.set(path, { html, headers })
       return address + path
     },
+    asked: path => asked.get(path) ?? 0,
     alias: (path, to) => void aliases.set(path, to),
     async close() {
       server.closeAllConnections()

@@ -104,10 +104,12 @@ export class CueIndex implements Iterable<Cue> {
     for (const cue of cues) this.add(cue)
   }
 
+  /** How many cues there are. */
   get size(): number {
     return this.#sequences.size
   }
 
+  /** Whether this very cue is in it. */
   has(cue: Cue): boolean {
     return this.#sequences.has(cue)
   }

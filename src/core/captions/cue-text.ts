@@ -27,7 +27,7 @@ export interface TagNode {
 /** One node of a cue's text. */
 export type CueNode = TextNode | TimestampNode | TagNode
 
-/** What names stand for between `&` and `;`, without the semicolon; see {@link readReference}. */
+/** What names stand for between `&` and `;`, with the semicolon, and without it where HTML reads them so. */
 export type NamedReferences = ReadonlyMap<string, string>
 
 /** WebVTT's own names (WebVTT, "WebVTT cue text span"); HTML's many others are loaded when a text has one. */

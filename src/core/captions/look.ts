@@ -72,13 +72,13 @@ const luminance = (hex: string): number =>
   0.2126 * channel(hex, 1) + 0.7152 * channel(hex, 3) + 0.0722 * channel(hex, 5)
 
 /** How far two colours (`#rrggbb`) stand apart, from 1 to 21 (WCAG 2.2, "contrast ratio"). */
-export const contrastBetween = (one: string, other: string): number => {
+const contrastBetween = (one: string, other: string): number => {
   const [light = 0, dark = 0] = [luminance(one), luminance(other)].sort((a, b) => b - a)
   return (light + 0.05) / (dark + 0.05)
 }
 
 /** What can be read at any size (WCAG 2.2, success criterion 1.4.3). */
-export const READABLE_CONTRAST = 4.5
+const READABLE_CONTRAST = 4.5
 
 /** Whether the text stands out from what is behind it: an edge of its own helps where the box does not. */
 export const isReadable = ({ color, background, backing, edge }: CaptionLook): boolean => {

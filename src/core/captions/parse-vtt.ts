@@ -1,4 +1,5 @@
 import type { Cue, VttFile } from './cue.ts'
+import { readInSlices } from './read-in-slices.ts'
 import { type CaptionFault, faultOfFinding } from './sentences.ts'
 import { VttReader } from './vtt-reader.ts'
 
@@ -29,9 +30,6 @@ export const parseVtt = (text: string): ParsedVtt => {
   return parsed(reader)
 }
 
-/** As much as is read in one go: a millisecond or so. */
-const SLICE = 65_536
-
 /**
  * Reads WebVTT as it comes. Yields the cues of each slice as soon as they are complete, and returns what
  * {@link parseVtt} returns.
@@ -43,17 +41,5 @@ export async function* streamVtt(
   chunks: Iterable<string> | AsyncIterable<string>,
   breathe?: () => Promise<unknown>
 ): AsyncGenerator<readonly Cue[], ParsedVtt> {
-  const reader = new VttReader()
-  let told = 0
-  for await (const chunk of chunks) {
-    for (let at = 0; at < chunk.length; at += SLICE) {
-      reader.push(chunk.slice(at, at + SLICE))
-      if (reader.cues.length > told) yield reader.cues.slice(told)
-      told = reader.cues.length
-      await breathe?.()
-    }
-  }
-  reader.end()
-  if (reader.cues.length > told) yield reader.cues.slice(told)
-  return parsed(reader)
+  return parsed(yield* readInSlices(chunks, breathe))
 }

@@ -9,7 +9,7 @@ const COLON = 58
 const DOT = 46
 
 /** Space, tab, line feed, form feed, carriage return (WebVTT follows HTML's "ASCII whitespace"). */
-export const isSpace = (code: number): boolean => code === 32 || code === 9 || code === 10 || code === 12 || code === 13
+const isSpace = (code: number): boolean => code === 32 || code === 9 || code === 10 || code === 12 || code === 13
 
 export const skipSpaces = (cursor: Cursor): void => {
   while (isSpace(cursor.text.charCodeAt(cursor.at))) cursor.at += 1

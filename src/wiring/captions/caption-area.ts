@@ -61,6 +61,7 @@ class CaptionArea {
       }
     this.#drawn = wanted.map(({ cue, track }) => kept.find(drawn => drawn.cue === cue) ?? this.#make(cue, track))
     for (const { text } of this.#drawn) text.mark(this.#captions.now)
+    this.#order()
     this.#dropRegions()
     this.#place()
   }
@@ -109,6 +110,16 @@ class CaptionArea {
     if (cue.region) this.#addToRegion(cue, cue.region, element)
     else this.#area.append(element)
     return { cue, track, element, text }
+  }
+
+  /** Whoever reads the elements reads the cues in their order. */
+  #order(): void {
+    let next: Element | null = null
+    for (const { cue, element } of [...this.#drawn].reverse()) {
+      if (cue.region) continue
+      if (element.nextElementSibling !== next) this.#area.insertBefore(element, next)
+      next = element
+    }
   }
 
   #addToRegion(cue: Cue, region: Region, element: HTMLElement): void {

@@ -1,8 +1,8 @@
 import { type Cue, createCue } from '../../core/captions/cue.ts'
 import { CueIndex } from '../../core/captions/cue-index.ts'
 import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/cue-text.ts'
+import type { Finding } from '../../core/captions/findings.ts'
 import { parseCueText } from '../../core/captions/parse-cue-text.ts'
-import { type CaptionFault, printCaptionFault } from '../../core/captions/sentences.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import type { TrackKind, TrackView } from '../track-list.ts'
 import { loadCues } from './load-cues.ts'
@@ -17,13 +17,20 @@ export interface TrackOwner {
   raise(reason: Fault, element: Element | undefined): void
 }
 
-const sumUp = (address: string, faults: readonly CaptionFault[]): Fault => {
-  const [first] = faults
-  const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
+const isFatal = ({ code }: Finding): boolean => code === 'vtt-signature-missing'
+
+/** What is wrong with a file, in one fault; its sentences are loaded when there is something to say. */
+const sumUp = async (address: string, findings: readonly Finding[]): Promise<Fault | undefined> => {
+  const { faultOfFinding } = await import('../../core/captions/sentences.ts')
+  const errors = findings.map(faultOfFinding).filter(({ level }) => level === 'error')
+  const [first] = errors
+  if (!first) return undefined
+  const more = errors.length > 1 ? ` (and ${errors.length - 1} more)` : ''
+  const place = `${address}:${first.line}:${first.column}`
   return fault(
-    first?.code ?? 'vtt-signature-missing',
-    `${first ? printCaptionFault(address, first).split(' — ')[0] : address}${more}`,
-    `${first?.hint ?? ''}; yokewright check lists them all`
+    first.code,
+    `${place} ${first.message}${more}`,
+    `${first.hint}; yokewright check lists all that is wrong`
   )
 }
 
@@ -144,20 +151,19 @@ export class CaptionTrack extends EventTarget implements TrackView {
       })
       this.references = references
       this.styles = file.styles
-      this.#settle(file.faults)
+      await this.#settle(file.findings)
     } catch (reason) {
       if (!this.#life.signal.aborted) this.#fail(reason as Fault)
     }
     return this.all
   }
 
-  #settle(faults: readonly CaptionFault[]): void {
-    const address = this.source.src || this.label
-    if (faults.some(({ code }) => code === 'vtt-signature-missing')) this.#fail(sumUp(address, faults))
+  async #settle(findings: readonly Finding[]): Promise<void> {
+    const reason = findings.length > 0 ? await sumUp(this.source.src || this.label, findings) : undefined
+    if (reason && findings.some(isFatal)) this.#fail(reason)
     else {
+      if (reason) this.#owner.raise(reason, this.source.element)
       this.readyState = 2
-      const errors = faults.filter(({ level }) => level === 'error')
-      if (errors.length > 0) this.#owner.raise(sumUp(address, errors), this.source.element)
       this.#owner.changed(this)
       this.dispatchEvent(new Event('load'))
     }

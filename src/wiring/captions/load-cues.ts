@@ -1,6 +1,7 @@
 import type { Cue } from '../../core/captions/cue.ts'
 import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/cue-text.ts'
-import { type ParsedVtt, streamVtt } from '../../core/captions/parse-vtt.ts'
+import { readInSlices } from '../../core/captions/read-in-slices.ts'
+import type { VttReader } from '../../core/captions/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import type { TrackSource } from './track-source.ts'
 
@@ -51,7 +52,8 @@ const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Respo
     address.protocol === 'file:'
       ? 'a page opened from a file cannot read its neighbours: write the captions in the page, and src="#id"'
       : 'look at the address; a file on another host needs Access-Control-Allow-Origin'
-  const response = await fetch(address, { signal, credentials: source.credentials }).catch((cause: unknown) => {
+  const cache = source.isUnderWay ? 'force-cache' : 'default'
+  const response = await fetch(address, { signal, cache, credentials: source.credentials }).catch((cause: unknown) => {
     throw unreachable(address.href, 'no answer came', hint, cause)
   })
   if (!response.ok)
@@ -85,7 +87,7 @@ const hasForeignName = ({ text }: Cue): boolean => /&(?!(?:amp|lt|gt|nbsp|lrm|rl
 
 /** What has come of a file. */
 export interface LoadedCues {
-  readonly file: ParsedVtt
+  readonly file: VttReader
   /** All of HTML's character references, where a cue needs them. */
   readonly references: NamedReferences
 }
@@ -100,7 +102,7 @@ export const loadCues = async (
   signal: AbortSignal,
   found: (cues: readonly Cue[]) => void
 ): Promise<LoadedCues> => {
-  const stream = streamVtt(readChunks(source, signal), takeTurns())
+  const stream = readInSlices(readChunks(source, signal), takeTurns())
   for (;;) {
     const step = await stream.next()
     if (step.done) {

@@ -26,10 +26,9 @@ export interface TrackSource extends Required<Omit<TrackEntry, 'text'>> {
   /** Where its address is resolved, and what a fault points at. */
   readonly element: Element | undefined
   readonly credentials: RequestCredentials
+  /** The engine has begun to load it by itself: what it has brought need not come twice. */
+  readonly isUnderWay: boolean
 }
-
-/** HTML: an invalid kind is `metadata`, a missing one `subtitles`. */
-export const KINDS: readonly TrackKind[] = ['captions', 'subtitles', 'descriptions', 'chapters', 'metadata']
 
 const credentialsFor = (track: Element): RequestCredentials =>
   track.closest('video, audio, yoke-player')?.getAttribute('crossorigin') === 'use-credentials'
@@ -48,7 +47,8 @@ export const sourceOfElement = (track: HTMLTrackElement, isDefault: boolean): Tr
   forced: track.hasAttribute('data-yoke-forced'),
   origin: track,
   element: track,
-  credentials: credentialsFor(track)
+  credentials: credentialsFor(track),
+  isUnderWay: track.readyState > 0
 })
 
 /** Reads what script gave. */
@@ -63,5 +63,6 @@ export const sourceOfEntry = (entry: TrackEntry, home: Element | undefined): Tra
   forced: entry.forced ?? false,
   origin: entry,
   element: home,
-  credentials: 'same-origin'
+  credentials: 'same-origin',
+  isUnderWay: false
 })

@@ -3,7 +3,7 @@ import type { Couple, Coupling, YokeView } from '../surface.ts'
 type Load = () => Promise<(element: HTMLElement, yoke: YokeView) => Coupling>
 
 /** Couples an element once there are captions, with code that is loaded then. */
-export const coupleWithCaptions =
+const coupleWithCaptions =
   (load: Load): Couple =>
   (element, yoke) => {
     let coupling: Coupling | undefined

@@ -201,6 +201,7 @@ describe('cues by time', () => {
     await shows('other')
     await run('set-captions', 'en')
     await nowShown(1.8, 'first')
+    await person.until('the end of the seek', () => document.querySelector('yoke-player')?.seeking === false)
     await run('set-playback-rate', '2')
     await person.page.run(() => void document.querySelector('yoke-player')?.yoke.run('play'))
     await shows('second')

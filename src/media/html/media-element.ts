@@ -243,7 +243,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   #keepMuted(): void {
     const muted = this.#mutedBeforeRate
-    this.#mutedBeforeRate = undefined
+    // While it seeks, the rate is still to be applied, and the unmuting to come.
+    if (this.element.muted !== muted || !this.element.seeking) this.#mutedBeforeRate = undefined
     if (muted === undefined || this.element.muted === muted) return
     this.element.muted = muted
     if (muted) this.#unmutedByRate = performance.now()

@@ -3,7 +3,6 @@
  * Each has a heading in `docs/reference/faults.md`.
  */
 export const FAULT_CODES = [
-  'captions-absent',
   'command-failed',
   'command-not-a-button',
   'command-prevented',
@@ -62,7 +61,6 @@ export const FAULT_CODES = [
   'state-unknown',
   'style-left-out',
   'time-address-unreadable',
-  'track-kind-unknown',
   'track-unknown',
   'track-unreachable',
   'value-read-only',

@@ -136,7 +136,7 @@ describe('Own bridge', () => {
     await person.click('#plain [command="--play-pause"]')
     await person.until('playback', () => (document.querySelector('#plain video') as HTMLVideoElement).paused === false)
     await person.page.run(() => {
-      const select = document.querySelector('#plain select') as HTMLSelectElement
+      const select = document.querySelector('#plain select[data-yoke-value="playback-rate"]') as HTMLSelectElement
       select.value = '2'
       select.dispatchEvent(new Event('change', { bubbles: true }))
     })

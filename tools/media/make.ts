@@ -62,6 +62,9 @@ const SOUND_PLANS: readonly { readonly name: string; readonly seconds: number; r
 
 const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
+/** What hardly moves needs few bits. */
+const STILL = ['-crf', '60', '-g', '240']
+
 /** A keyframe each two seconds keeps seeking quick in small files. */
 const ENCODERS: Record<ClipPlan['formats'][number], readonly string[]> = {
   webm: [
@@ -187,7 +190,15 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
   )
   await Promise.all(
     plan.formats.map(format =>
-      ffmpeg(['-i', master, '-map_metadata', '-1', ...ENCODERS[format], join(media, `${plan.name}.${format}`)])
+      ffmpeg([
+        '-i',
+        master,
+        '-map_metadata',
+        '-1',
+        ...ENCODERS[format],
+        ...(plan.silent && format === 'webm' ? STILL : []),
+        join(media, `${plan.name}.${format}`)
+      ])
     )
   )
   await ffmpeg([

@@ -29,7 +29,7 @@ const overlaps = (a: Box, b: Box): boolean =>
   a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 
 /** Fractions of a pixel are rounding, not overlap. */
-const SLACK = 0.01
+const SLACK = 0.1
 
 const isWithin = (box: Box, area: CueArea): boolean =>
   box.x >= -SLACK &&

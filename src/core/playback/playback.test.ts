@@ -154,7 +154,8 @@ describe('commands', () => {
       'change-volume': 0.1,
       'set-playback-rate': 1,
       'change-playback-rate': 1,
-      'step-frame': 1
+      'step-frame': 1,
+      'set-captions': 'en'
     }
     for (const name of COMMAND_NAMES) expect(effectsOf(name, values[name], initialSnapshot)).toBe('media-absent')
   })

@@ -170,7 +170,8 @@ class CaptionArea {
   }
 
   #place(): void {
-    const { clientWidth: width, clientHeight: height } = this.#area
+    // Not clientWidth: it is rounded, and a cue as wide as the picture would not fit.
+    const { width, height } = this.#area.getBoundingClientRect()
     const free = this.#drawn.filter(({ cue }) => !cue.region)
     if (width === 0 || free.length === 0) return
     const fresh = free.filter(({ cue }) => !this.#places.has(cue))

@@ -1,0 +1,460 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../support/engines.ts'
+import '../support/page-types.ts'
+import { openPerson, type Person } from '../support/person.ts'
+
+const engine = currentEngine()
+let person: Person
+beforeAll(async () => {
+  person = await openPerson(engine)
+})
+afterAll(() => person?.leave())
+
+const CLIP = '<video muted playsinline preload="auto" width="640" height="360" src="/media/spring-tide.webm">'
+
+const mount = async (vtt: string, { player = '', inside = '', beside = '', style = '' } = {}): Promise<void> => {
+  person.server.page('/view.vtt', `WEBVTT\n\n${vtt}\n`, { 'content-type': 'text/vtt' })
+  await person.page.run(() => {
+    try {
+      localStorage.clear()
+    } catch {}
+  })
+  await person.mount(
+    `<style>body { margin: 0 } yoke-player { width: 640px } video { width: 640px; height: 360px } ${style}</style><yoke-player id="p" ${player}>${CLIP}<track default srclang="en" label="English" src="/view.vtt"></video>${inside}</yoke-player>${beside}`
+  )
+  await person.until('data', () => (document.querySelector('yoke-player')?.readyState ?? 0) >= 2)
+}
+
+interface Place {
+  readonly text: string
+  readonly left: number
+  readonly top: number
+  readonly right: number
+  readonly bottom: number
+}
+
+/** Where the cues stand, in CSS pixels of the player. */
+const places = (): Promise<readonly Place[]> =>
+  person.page.run(() => {
+    const player = document.querySelector('yoke-player') as HTMLElement
+    const ground = player.getBoundingClientRect()
+    const cues = [...(player.shadowRoot ?? player).querySelectorAll('.yoke-cue-text')]
+    return cues
+      .filter(cue => getComputedStyle(cue).visibility === 'visible')
+      .map(cue => {
+        const { left, top, right, bottom } = cue.getBoundingClientRect()
+        return {
+          text: cue.textContent ?? '',
+          left: left - ground.left,
+          top: top - ground.top,
+          right: right - ground.left,
+          bottom: bottom - ground.top
+        }
+      })
+  })
+
+const cues = (count: number): Promise<void> =>
+  person.until(
+    `${count} cues`,
+    (wanted: number) => {
+      const player = document.querySelector('yoke-player')
+      return [...((player?.shadowRoot ?? player)?.querySelectorAll('.yoke-cue') ?? [])].length === wanted
+    },
+    count
+  )
+
+const run = (command: string, value?: string): Promise<unknown> =>
+  person.page.run(
+    (name: string, given: string | null) => document.querySelector('yoke-player')?.yoke.run(name, given ?? undefined),
+    command,
+    value ?? null
+  )
+
+const ALWAYS = '00:00.000 --> 01:00.000'
+
+describe('where captions stand', () => {
+  it('at the foot, at the top, at the sides, in a region; none over another', async () => {
+    await mount(
+      [
+        'REGION\nid:r width:40% lines:2 regionanchor:100%,100% viewportanchor:100%,60%',
+        `${ALWAYS}\nfoot`,
+        `${ALWAYS}\nabove`,
+        `${ALWAYS} line:0\ntop`,
+        `${ALWAYS} line:50% align:left\nleft`,
+        `${ALWAYS} line:50%,center position:100% align:right\nright`,
+        `${ALWAYS} region:r\nregion`
+      ].join('\n\n')
+    )
+    await cues(6)
+    const by = Object.fromEntries((await places()).map(place => [place.text, place]))
+    expect(by.foot?.bottom).toBeGreaterThan(350)
+    expect(by.above?.bottom).toBeLessThanOrEqual((by.foot?.top ?? 0) + 1)
+    expect(by.top?.top).toBeLessThan(8)
+    expect(by.left?.left).toBeLessThan(2)
+    expect(by.left?.top).toBeGreaterThan(175)
+    expect(by.right?.right).toBeGreaterThan(638)
+    expect(by.region?.bottom).toBeLessThanOrEqual(217)
+    expect(by.region?.left).toBeGreaterThanOrEqual(384)
+  })
+
+  it('vertical text grows from its side', async () => {
+    await mount(`${ALWAYS} vertical:rl line:0\n潮が満ちる\n\n${ALWAYS} vertical:lr line:0\n引き潮`)
+    await cues(2)
+    const [right, left] = await places()
+    expect(right?.right).toBeGreaterThan(635)
+    expect((right?.bottom ?? 0) - (right?.top ?? 0)).toBeGreaterThan((right?.right ?? 0) - (right?.left ?? 0))
+    expect(left?.left).toBeLessThan(5)
+  })
+
+  it('they keep clear of the bar while it is there, and come back', async () => {
+    await mount(`${ALWAYS}\nfoot`, { player: 'controls hide-after="0.3"' })
+    await cues(1)
+    const bar = await person.box('yoke-player >>> .bar')
+    const player = await person.box('yoke-player')
+    await person.until(
+      'a place above the bar',
+      (top: number) => {
+        const cue = document.querySelector('yoke-player')?.shadowRoot?.querySelector('.yoke-cue-text')
+        return cue && cue.getBoundingClientRect().bottom <= top + 1
+      },
+      bar.y
+    )
+    await run('play')
+    await person.page.move(2, 700)
+    await person.until(
+      'the foot',
+      (bottom: number) => {
+        const cue = document.querySelector('yoke-player')?.shadowRoot?.querySelector('.yoke-cue-text')
+        return cue && cue.getBoundingClientRect().bottom > bottom - 14
+      },
+      player.y + player.height
+    )
+  })
+
+  it('what an author’s own bar covers is kept clear too', async () => {
+    await mount(`${ALWAYS}\nfoot`, {
+      inside: '<div class="mine" data-yoke-keep-clear>My bar</div>',
+      style: '.mine { position: absolute; inset: auto 0 0; height: 90px; background: #0008 }'
+    })
+    await cues(1)
+    const [foot] = await places()
+    expect(foot?.bottom).toBeLessThanOrEqual(271)
+  })
+
+  it('they grow with the player, and go along to the full screen', async () => {
+    await mount(`${ALWAYS}\nfoot`)
+    await cues(1)
+    const size = (): Promise<number> =>
+      person.page.run(() =>
+        Number.parseFloat(getComputedStyle(document.querySelector('.yoke-cue') as Element).fontSize)
+      )
+    const before = await size()
+    await person.page.run(() => {
+      for (const element of document.querySelectorAll<HTMLElement>('yoke-player, video'))
+        Object.assign(element.style, { width: '1200px', height: '675px' })
+    })
+    await person.until(
+      'larger letters',
+      (small: number) =>
+        Number.parseFloat(getComputedStyle(document.querySelector('.yoke-cue') as Element).fontSize) > small * 1.6,
+      before
+    )
+    await person.until('the new foot', () => {
+      const cue = document.querySelector('.yoke-cue-text')?.getBoundingClientRect()
+      const video = document.querySelector('video')?.getBoundingClientRect()
+      return cue && video && cue.bottom > video.bottom - 16 && cue.bottom <= video.bottom + 1
+    })
+    await person.page.run(() => {
+      document.addEventListener(
+        'click',
+        () => void document.querySelector('yoke-player')?.yoke.run('request-fullscreen'),
+        { once: true }
+      )
+    })
+    await person.click('video')
+    await person.until('the full screen', () => document.querySelector('yoke-player')?.yoke.states.fullscreen)
+    await person.until('captions over it', () => {
+      const cue = document.querySelector('.yoke-cue-text')?.getBoundingClientRect()
+      return cue && cue.bottom > innerHeight * 0.85 && cue.bottom <= innerHeight
+    })
+    await run('exit-fullscreen')
+  })
+
+  it('two engines, one place: where this engine draws the same cue', async () => {
+    const settings = [
+      '',
+      'line:0',
+      'line:-3',
+      'line:20%',
+      'line:50%,center',
+      'align:left',
+      'align:right',
+      'position:20%,line-left size:50% align:left',
+      'size:40%',
+      'position:80% align:right'
+    ]
+    const differences: string[] = []
+    for (const setting of settings) {
+      const theirs = await drawnBy('engine', setting)
+      const mine = await drawnBy('us', setting)
+      const off = [Math.abs(theirs.x - mine.x), Math.abs(theirs.y - mine.y)] as const
+      differences.push(`${setting || 'plain'}: ${off.map(value => value.toFixed(3)).join(' ')}`)
+      // Boxes are padded and lines spaced by each engine's own taste: a tenth of the picture is another place.
+      expect(Math.max(...off), `${setting}: ${JSON.stringify({ theirs, mine })}`).toBeLessThan(0.1)
+    }
+    console.log(
+      `${engine}, centre of the cue beside the engine's own, in shares of the picture:\n  ${differences.join('\n  ')}`
+    )
+  })
+
+  /** The middle of the cue's letters, in shares of the picture: the engine's own drawing, or ours. */
+  const drawnBy = async (
+    who: 'engine' | 'us',
+    setting: string
+  ): Promise<{ readonly x: number; readonly y: number }> => {
+    const vtt = `WEBVTT\n\n${ALWAYS} ${setting}\nMMMMM`
+    const style =
+      '<style>body { margin: 0; background: #000 } video { display: block; width: 640px; height: 360px; background: #000 } ::cue { color: #f0f; background: #f0f } .yoke-cue-text { color: #f0f; background: #f0f }</style>'
+    const source = person.server.page('/compare.vtt', vtt, { 'content-type': 'text/vtt' })
+    const video = `<video width="640" height="360" muted><track default srclang="en" src="${source}"></video>`
+    const page = person.server.page(
+      `/compare-${who}`,
+      `<!doctype html>${style}${who === 'us' ? '<script src="/dist/yokewright.js" defer></script>' : ''}<body>${who === 'us' ? `<yoke-player>${video}</yoke-player>` : video}`
+    )
+    await person.page.goto(page)
+    // Without a media there is no picture to paint cues on.
+    await person.page.run(async (mode: string) => {
+      localStorage.clear()
+      const element = document.querySelector('video') as HTMLVideoElement
+      element.src = '/media/spring-tide.webm'
+      await new Promise(resolve => element.addEventListener('loadeddata', resolve, { once: true }))
+      element.currentTime = 1
+      await new Promise(resolve => element.addEventListener('seeked', resolve, { once: true }))
+      if (mode === 'engine') for (const track of element.textTracks) track.mode = 'showing'
+      else while (!document.querySelector('.yoke-cue')) await new Promise(resolve => setTimeout(resolve, 15))
+    }, who)
+    const png = (): Promise<string> => person.page.screenshot().then(buffer => buffer.toString('base64'))
+    for (let look = 0; look < 60; look += 1) {
+      const found = await person.page.run(
+        async (picture: string) => {
+          const image = await createImageBitmap(await (await fetch(`data:image/png;base64,${picture}`)).blob())
+          const canvas = document.createElement('canvas')
+          Object.assign(canvas, { width: 640, height: 360 })
+          const pen = canvas.getContext('2d') as CanvasRenderingContext2D
+          const scale = image.width / innerWidth
+          pen.drawImage(image, 0, 0, 640 * scale, 360 * scale, 0, 0, 640, 360)
+          const { data } = pen.getImageData(0, 0, 640, 360)
+          const box = { left: 640, top: 360, right: -1, bottom: -1 }
+          for (let at = 0; at < data.length; at += 4) {
+            const [red = 0, green = 0, blue = 0] = data.slice(at, at + 3)
+            if (red < 180 || green > 90 || blue < 180) continue
+            const [x, y] = [(at / 4) % 640, Math.floor(at / 4 / 640)]
+            Object.assign(box, {
+              left: Math.min(box.left, x),
+              right: Math.max(box.right, x),
+              top: Math.min(box.top, y),
+              bottom: Math.max(box.bottom, y)
+            })
+          }
+          return box.right < 0 ? null : { x: (box.left + box.right) / 2 / 640, y: (box.top + box.bottom) / 2 / 360 }
+        },
+        await png()
+      )
+      if (found) return found
+    }
+    throw new Error(`${who} drew nothing for ${setting}`)
+  }
+})
+
+describe('how captions look', () => {
+  const styleOf = (property: string, selector = '.yoke-cue-text', pseudo = ''): Promise<string> =>
+    person.page.run(
+      (name: string, where: string, part: string) => {
+        const player = document.querySelector('yoke-player')
+        const element = (player?.shadowRoot ?? player)?.querySelector(where)
+        return getComputedStyle(element as Element, part || null).getPropertyValue(name)
+      },
+      property,
+      selector,
+      pseudo
+    )
+
+  it('by the page’s custom properties, by parts, and by the file’s own STYLE blocks', async () => {
+    await mount(
+      `STYLE\n::cue(b) { color: rgb(1, 2, 3) }\n::cue(.loud) { font-style: italic }\n::cue(v[voice="Mara"]) { text-decoration: underline }\n::cue(#one) { opacity: 0.5 }\n\none\n${ALWAYS}\n<v Mara><b>a</b> <c.loud>b</c></v>`,
+      {
+        player: 'controls',
+        style:
+          'yoke-player { --yoke-caption-size: 2; --yoke-caption-color: rgb(9, 8, 7); --yoke-caption-backing: band; --yoke-caption-background: rgb(4, 5, 6) } yoke-player::part(cue-class-loud) { letter-spacing: 3px }'
+      }
+    )
+    await cues(1)
+    expect(await styleOf('color', 'b')).toBe('rgb(1, 2, 3)')
+    expect(await styleOf('font-style', '[data-classes]')).toBe('italic')
+    expect(await styleOf('letter-spacing', '[data-classes]')).toBe('3px')
+    expect(await styleOf('text-decoration-line', '[data-voice]')).toBe('underline')
+    expect(await styleOf('opacity')).toBe('0.5')
+    expect(await styleOf('background-color')).toMatch(/rgba\(0, 0, 0, 0\)|transparent/)
+    expect(await styleOf('background-color', '.yoke-cue', '::before')).toBe('rgb(4, 5, 6)')
+    expect(Number.parseFloat(await styleOf('width', '.yoke-cue', '::before'))).toBe(640)
+    expect(Number.parseFloat(await styleOf('font-size'))).toBeCloseTo(0.052 * 360 * 2, 0)
+  })
+
+  it('by the viewer’s own wish: at once, kept between visits, and readable or told', async () => {
+    await mount(`${ALWAYS}\nfoot`, { player: 'controls' })
+    await cues(1)
+    await person.click('yoke-player >>> [part~=captions][part~=button]')
+    await person.until('the menu', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector(':popover-open')
+    )
+    await person.page.press('End')
+    await person.page.press('Enter')
+    await person.until('the panel', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('.caption-looks:popover-open')
+    )
+    const set = (name: string, value: string): Promise<void> =>
+      person.page.run(
+        (field: string, wanted: string) => {
+          const control = document
+            .querySelector('yoke-player')
+            ?.shadowRoot?.querySelector<HTMLInputElement>(`[name=${field}]`)
+          if (control) control.value = wanted
+          control?.dispatchEvent(new Event('input', { bubbles: true }))
+        },
+        name,
+        value
+      )
+    const warning = (): Promise<string> => person.text('yoke-player >>> .warning')
+    await set('size', '1.5')
+    await set('backing', 'none')
+    expect(await warning()).toBe('These two colours are hard to tell apart.')
+    await set('edge', 'outline')
+    expect(await warning()).toBe('')
+    await set('place', 'top')
+    await person.until(
+      'the top',
+      () =>
+        (document
+          .querySelector('yoke-player')
+          ?.shadowRoot?.querySelector('.captions .yoke-cue-text, [part=captions] .yoke-cue-text')
+          ?.getBoundingClientRect().top ?? 99) < 20
+    )
+    expect(await styleOf('text-shadow', '[part=captions] .yoke-cue-text')).not.toBe('none')
+    await person.mount(
+      `<yoke-player controls>${CLIP}<track default srclang="en" src="/view.vtt"></video></yoke-player>`
+    )
+    await cues(1)
+    expect(await styleOf('--yoke-caption-size', '.yoke-cue')).toBe('1.5')
+    expect(await styleOf('background-color')).toMatch(/rgba\(0, 0, 0, 0\)|transparent/)
+  })
+
+  it('right to left where the text is, whatever the page', async () => {
+    await mount(`${ALWAYS}\n<b>أعلى الماء.</b> القارب 14`)
+    await cues(1)
+    const order = await person.page.run(() => {
+      const left = (selector: string): number =>
+        document.querySelector(`.yoke-cue ${selector}`)?.getBoundingClientRect().left ?? 0
+      return left('b') > left('.yoke-cue-text > span')
+    })
+    expect(order).toBe(true)
+  })
+})
+
+describe('a transcript', () => {
+  const LIST =
+    '<input type="search" id="find" data-yoke-search="cues"><output for="find"></output><ol id="cues" data-yoke-for="p" data-yoke-transcript style="height: 90px; overflow: auto"></ol>'
+  const VTT = Array.from(
+    { length: 20 },
+    (_, index) =>
+      `00:${String(index * 3).padStart(2, '0')}.000 --> 00:${String(index * 3 + 2).padStart(2, '0')}.000\n<v Keeper>Line ${index}</v>${index === 7 ? ' Crépuscule <b>gate</b>' : ''}`
+  ).join('\n\n')
+  const items = (): Promise<readonly string[]> =>
+    person.page.run(() =>
+      [...document.querySelectorAll<HTMLElement>('#cues > li')]
+        .filter(({ hidden }) => !hidden)
+        .map(({ textContent }) => textContent ?? '')
+    )
+  const current = (): Promise<string> =>
+    person.page.run(() => document.querySelector('#cues > [aria-current]')?.textContent ?? '')
+
+  it('shows the cues, follows the playhead inside its own box, seeks at a press', async () => {
+    await mount(VTT, { beside: LIST })
+    await person.until('the list', () => document.querySelectorAll('#cues > li').length === 20)
+    expect((await items())[7]).toBe('0:21 Line 7 Crépuscule gate')
+    await run('seek', '40')
+    await person.until('the item', () =>
+      document.querySelector('#cues > [aria-current]')?.textContent?.startsWith('0:39')
+    )
+    await person.until('it in view', () => {
+      const list = document.querySelector('#cues')?.getBoundingClientRect()
+      const item = document.querySelector('#cues > [aria-current]')?.getBoundingClientRect()
+      return list && item && item.top >= list.top - 1 && item.bottom <= list.bottom + 1
+    })
+    expect(await person.page.run(() => scrollY)).toBe(0)
+    await person.page.run(() => document.querySelector('#cues')?.scrollTo(0, 0))
+    await person.click('#cues > li:nth-child(2) button')
+    await person.until('the time', () => Math.abs((document.querySelector('yoke-player')?.currentTime ?? 0) - 3) < 0.05)
+    await person.until('the item', () =>
+      document.querySelector('#cues > [aria-current]')?.textContent?.startsWith('0:03')
+    )
+    expect(await current()).toBe('0:03 Line 1')
+  })
+
+  it('is searched without regard to marks and cases, and says how many there are', async () => {
+    await mount(VTT, { beside: LIST })
+    await person.until('the list', () => document.querySelectorAll('#cues > li').length === 20)
+    await person.click('#find')
+    await person.page.type('CREP')
+    await person.until('one item', () => document.querySelector('output')?.textContent === '1 / 20')
+    expect(await items()).toEqual(['0:21 Line 7 Crépuscule gate'])
+    for (let letter = 0; letter < 4; letter += 1) await person.page.press('Backspace')
+    await person.until('all items', () => document.querySelector('output')?.textContent === '')
+    expect((await items()).length).toBe(20)
+  })
+
+  it('takes the author’s own item, and another track where one is named', async () => {
+    person.server.page('/extra.vtt', 'WEBVTT\n\n00:01.000 --> 00:02.000\n<v Mara>extra</v>', {
+      'content-type': 'text/vtt'
+    })
+    await mount(VTT, {
+      inside:
+        '<ul id="cues" data-yoke-transcript="metadata-en"><template><li><a data-yoke-cue="voice"></a>: <q data-yoke-cue="text"></q> (<time data-yoke-cue="start"></time>)</li></template></ul>'
+    })
+    await person.page.run(() => {
+      const added = document.createElement('track')
+      Object.assign(added, { kind: 'metadata', src: '/extra.vtt', srclang: 'en' })
+      document.querySelector('video')?.append(added)
+    })
+    await person.until('the list', () => document.querySelectorAll('#cues > li').length === 1)
+    expect(await items()).toEqual(['Mara: extra (0:01)'])
+  })
+})
+
+describe('captions that stand in the page', () => {
+  const page = (script: string, media: string): string =>
+    `<!doctype html><html lang="en"><meta charset="utf-8"><title>File</title>${script}<yoke-player><video muted width="640" height="360" src="${media}"><track default srclang="en" src="#said"></video></yoke-player>
+<script type="text/vtt" id="said">
+WEBVTT
+
+00:00.000 --> 00:09.000
+said <i>here</i>
+</script>`
+
+  it('are read without a request, also on a page that was double-clicked', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'tern-quay-'))
+    const built = fileURLToPath(new URL('../../dist/yokewright.js', import.meta.url))
+    writeFileSync(join(folder, 'yokewright.js'), readFileSync(built))
+    writeFileSync(join(folder, 'page.html'), page('<script src="yokewright.js" defer></script>', 'none.webm'))
+    await person.page.goto(pathToFileURL(join(folder, 'page.html')).href)
+    const said = await person.page.run(async () => {
+      while (!document.querySelector('.yoke-cue')) await new Promise(resolve => setTimeout(resolve, 15))
+      return document.querySelector('.yoke-cue')?.textContent
+    })
+    rmSync(folder, { recursive: true })
+    expect(said).toBe('said here')
+  })
+})

@@ -179,7 +179,7 @@ describe('where captions stand', () => {
     await person.until('the full screen', () => document.querySelector('yoke-player')?.yoke.states.fullscreen)
     await person.until('captions over it', () => {
       const cue = document.querySelector('.yoke-cue-text')?.getBoundingClientRect()
-      return cue && cue.bottom > innerHeight * 0.85 && cue.bottom <= innerHeight
+      return cue && cue.bottom > innerHeight * 0.85 && cue.bottom <= innerHeight + 1
     })
     await run('exit-fullscreen')
   })

@@ -1,9 +1,10 @@
-/** `npm run bench`: mount and playback, beside the browser's own controls and beside controls by hand, in one run. */
+/** `npm run bench [mount] [playing] [playhead] [captions]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
 import { launchChromium, openEngine, VIEWPORT } from '../test/support/engines.ts'
 import { startServer, type TestServer } from '../test/support/server.ts'
+import { benchCaptions } from './captions.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
 import { measurePlayhead } from './playhead.ts'
 
@@ -162,4 +163,5 @@ if (wants('mount')) await benchMount(browser, server)
 if (wants('playing')) await benchPlaying(browser, server)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
+if (wants('captions')) await benchCaptions(server, availableEngines())
 await server.close()

@@ -84,11 +84,11 @@ const collectActive = (node: TreeNode | undefined, seconds: number, active: Cue[
   collectActive(node.right, seconds, active)
 }
 
-function* inOrder(node: TreeNode | undefined): Generator<Cue> {
-  if (!node) return
-  yield* inOrder(node.left)
-  yield node.cue
-  yield* inOrder(node.right)
+const collectAll = (node: TreeNode | undefined, all: Cue[]): readonly Cue[] => {
+  if (!node) return all
+  collectAll(node.left, all)
+  all.push(node.cue)
+  return collectAll(node.right, all)
 }
 
 /**
@@ -156,7 +156,7 @@ export class CueIndex implements Iterable<Cue> {
 
   /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
   [Symbol.iterator](): Iterator<Cue> {
-    return inOrder(this.#root)
+    return collectAll(this.#root, [])[Symbol.iterator]()
   }
 
   #insert(cue: Cue, sequence: number): void {

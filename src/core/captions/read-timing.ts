@@ -1,4 +1,4 @@
-import { type Cue, DEFAULT_CUE, type Region } from './cue.ts'
+import type { Cue, Region } from './cue.ts'
 import type { FindingCode } from './findings.ts'
 import { eachWord, readPercent, readTimestamp, skipSpaces, splitSetting } from './scan.ts'
 
@@ -110,7 +110,28 @@ const readSettings = (draft: Draft, line: string, from: number, regions: readonl
   }
 }
 
-const hasHours = (text: string): boolean => text.split(':').length > 2
+/** As `DEFAULT_CUE`, written out: copying it would take a good part of the time of reading a file. */
+const plainCue = (startTime: number, endTime: number): Draft => ({
+  id: '',
+  startTime,
+  endTime,
+  pauseOnExit: false,
+  vertical: '',
+  snapToLines: true,
+  line: 'auto',
+  lineAlign: 'start',
+  position: 'auto',
+  positionAlign: 'auto',
+  size: 100,
+  align: 'center',
+  region: null,
+  text: ''
+})
+
+const hasHours = (line: string, from: number, to: number): boolean => {
+  const colon = line.indexOf(':', line.indexOf(':', from) + 1)
+  return colon > 0 && colon < to
+}
 
 /** The cue that a line with `-->` begins, still without text; `undefined` where its times cannot be read. */
 export const readTiming = (line: string, regions: readonly Region[], report: Report): Draft | undefined => {
@@ -131,10 +152,10 @@ export const readTiming = (line: string, regions: readonly Region[], report: Rep
     report('cue-timing-unreadable', wrongEnd ? Math.min(endStart, line.length) : startAt, line)
     return undefined
   }
-  if (hasHours(line.slice(startAt, startEnd)) !== hasHours(line.slice(endStart, cursor.at)))
+  if (hasHours(line, startAt, startEnd) !== hasHours(line, endStart, cursor.at))
     report('cue-times-mixed', startAt, line.slice(startAt, cursor.at))
   if (endTime <= startTime) report('cue-reversed', startAt, line.slice(startAt, cursor.at))
-  const draft: Draft = { ...DEFAULT_CUE, startTime, endTime }
+  const draft = plainCue(startTime, endTime)
   if (cursor.at < line.length) readSettings(draft, line, cursor.at, regions, report)
   return draft
 }

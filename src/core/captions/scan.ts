@@ -18,23 +18,23 @@ export const skipSpaces = (cursor: Cursor): void => {
 /** More hours than this count as this many, so that milliseconds stay exact. */
 const MOST_HOURS = 999_999_999
 
-/** The number at the cursor, and how many figures it has; `-1` where there is none. */
-const readFigures = (cursor: Cursor): { readonly value: number; readonly count: number } => {
-  const { text, at: start } = cursor
+/** The number that stands at the cursor; the cursor goes behind its figures, and stays where there are none. */
+const readFigures = (cursor: Cursor): number => {
+  const { text } = cursor
   let value = 0
   for (;;) {
     const figure = text.charCodeAt(cursor.at) - ZERO
-    if (!(figure >= 0 && figure <= 9)) break
+    if (!(figure >= 0 && figure <= 9)) return Math.min(value, MOST_HOURS)
     value = value * 10 + figure
     cursor.at += 1
   }
-  return { value: Math.min(value, MOST_HOURS), count: cursor.at - start }
 }
 
-/** Two figures at the cursor, or -1. A third one is not among them: whoever asks sees it next. */
-const readPair = (cursor: Cursor): number => {
-  const { value, count } = readFigures(cursor)
-  return count === 2 ? value : -1
+/** As many figures as that and no others, or -1. */
+const readJust = (cursor: Cursor, count: number): number => {
+  const start = cursor.at
+  const value = readFigures(cursor)
+  return cursor.at - start === count ? value : -1
 }
 
 const pass = (cursor: Cursor, code: number): boolean => {
@@ -48,23 +48,23 @@ const pass = (cursor: Cursor, code: number): boolean => {
  * @returns seconds, or `NaN` where there is no timestamp.
  */
 export const readTimestamp = (cursor: Cursor): number => {
-  const { value: first, count } = readFigures(cursor)
+  const start = cursor.at
+  const first = readFigures(cursor)
+  const count = cursor.at - start
   if (count === 0 || !pass(cursor, COLON)) return Number.NaN
-  const second = readPair(cursor)
+  const second = readJust(cursor, 2)
   if (second < 0) return Number.NaN
   const hasHours = count !== 2 || first > 59 || cursor.text.charCodeAt(cursor.at) === COLON
-  let third = -1
-  if (hasHours) {
-    if (!pass(cursor, COLON)) return Number.NaN
-    third = readPair(cursor)
-    if (third < 0) return Number.NaN
-  }
-  if (!pass(cursor, DOT)) return Number.NaN
-  const thousandths = readFigures(cursor)
-  const [hours, minutes, seconds] = hasHours ? [first, second, third] : [0, first, second]
-  if (thousandths.count !== 3 || minutes > 59 || seconds > 59) return Number.NaN
+  if (hasHours && !pass(cursor, COLON)) return Number.NaN
+  const third = hasHours ? readJust(cursor, 2) : 0
+  if (third < 0 || !pass(cursor, DOT)) return Number.NaN
+  const thousandths = readJust(cursor, 3)
+  const hours = hasHours ? first : 0
+  const minutes = hasHours ? second : first
+  const seconds = hasHours ? third : second
+  if (thousandths < 0 || minutes > 59 || seconds > 59) return Number.NaN
   // Whole thousandths are exact; 1 + 531 / 1000 is 1.5310000000000001.
-  return (((hours * 60 + minutes) * 60 + seconds) * 1000 + thousandths.value) / 1000
+  return (((hours * 60 + minutes) * 60 + seconds) * 1000 + thousandths) / 1000
 }
 
 /** Calls `visit` with each word between whitespace, and where it begins. */

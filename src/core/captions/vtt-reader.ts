@@ -11,6 +11,12 @@ const STYLE = /^STYLE\s*$/
 const REGION = /^REGION\s*$/
 const ARROW = '-->'
 
+/** Where the next arrow begins; the end of all texts where there is none. */
+const nextArrow = (text: string, from: number): number => {
+  const at = text.indexOf(ARROW, from)
+  return at < 0 ? Number.POSITIVE_INFINITY : at
+}
+
 /** What a block turned out to be; `open` while it may still become anything. */
 type Kind = 'open' | 'timed' | 'style' | 'region'
 
@@ -57,8 +63,11 @@ export class VttReader implements VttFile {
     if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
     if (text.includes('\0')) text = text.replaceAll('\0', '\ufffd')
     let start = 0
+    // Looked for once and not in every line: most lines have none.
+    let arrow = nextArrow(text, 0)
     for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', start)) {
-      this.#read(text.slice(start, end))
+      if (arrow < start) arrow = nextArrow(text, start)
+      this.#read(text.slice(start, end), arrow < end)
       start = end + 1
     }
     this.#rest = text.slice(start) + (held ? '\r' : '')
@@ -69,23 +78,27 @@ export class VttReader implements VttFile {
     const text = this.#rest
     this.#rest = ''
     if (text.endsWith('\r')) {
-      this.#read(text.slice(0, -1))
-    } else if (text !== '' || this.#line === 0) this.#read(text.charCodeAt(0) === 0xfe_ff ? text.slice(1) : text)
+      this.#readLast(text.slice(0, -1))
+    } else if (text !== '' || this.#line === 0) this.#readLast(text.charCodeAt(0) === 0xfe_ff ? text.slice(1) : text)
     if (this.#stage === 'block') this.#endBlock()
     this.#stage = 'refused'
   }
 
-  #read(line: string): void {
+  #readLast(line: string): void {
+    this.#read(line, line.includes(ARROW))
+  }
+
+  #read(line: string, hasArrow: boolean): void {
     this.#line += 1
     switch (this.#stage) {
       case 'block':
-        this.#readInBlock(line)
+        this.#readInBlock(line, hasArrow)
         return
       case 'between':
-        if (line !== '') this.#beginBlock(line)
+        if (line !== '') this.#beginBlock(line, hasArrow)
         return
       case 'header':
-        if (line.includes(ARROW)) this.#beginBlock(line)
+        if (hasArrow) this.#beginBlock(line, true)
         else if (line === '') this.#stage = 'between'
         else this.header += `\n${line}`
         return
@@ -100,19 +113,19 @@ export class VttReader implements VttFile {
     else this.header = line.slice(7)
   }
 
-  #beginBlock(line: string): void {
+  #beginBlock(line: string, hasArrow: boolean): void {
     this.#stage = 'block'
     this.#kind = 'open'
     this.#blockLines = 0
     this.#blockLine = this.#line
     this.#buffer = ''
     this.#cue = undefined
-    this.#readInBlock(line)
+    this.#readInBlock(line, hasArrow)
   }
 
-  #readInBlock(line: string): void {
+  #readInBlock(line: string, hasArrow: boolean): void {
     this.#blockLines += 1
-    if (line.includes(ARROW)) this.#readArrow(line)
+    if (hasArrow) this.#readArrow(line)
     else if (line === '') this.#endBlock()
     else {
       if (this.#blockLines === 2 && !this.#seenCue && this.#becomes()) this.#buffer = ''
@@ -125,7 +138,7 @@ export class VttReader implements VttFile {
     if (!isTiming) {
       this.#note('cue-unseparated', this.#line, 0, line)
       this.#endBlock()
-      this.#beginBlock(line)
+      this.#beginBlock(line, true)
       return
     }
     this.#kind = 'timed'

@@ -8,7 +8,10 @@ import type { TrackSource } from './track-source.ts'
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
 /** How long text is read before the page gets its turn, in milliseconds. */
-const TURN = 6
+const TURN = 3
+
+/** As many bytes as are decoded in one go. */
+const PIECE = 65_536
 
 /** Lets the page go on whenever a turn is over. */
 const takeTurns = (): (() => Promise<void>) => {
@@ -71,7 +74,9 @@ async function* readFile(response: Response): AsyncGenerator<string> {
   for (;;) {
     const step = await reader?.read()
     if (!step || step.done) break
-    yield decoder.decode(step.value, { stream: true })
+    // An engine may hand over megabytes at once.
+    for (let at = 0; at < step.value.length; at += PIECE)
+      yield decoder.decode(step.value.subarray(at, at + PIECE), { stream: true })
   }
   yield decoder.decode()
 }
@@ -103,14 +108,16 @@ export const loadCues = async (
   found: (cues: readonly Cue[]) => void
 ): Promise<LoadedCues> => {
   const stream = readInSlices(readChunks(source, signal), takeTurns())
+  let isForeign = false
   for (;;) {
     const step = await stream.next()
     if (step.done) {
       const file = step.value
-      if (!file.cues.some(hasForeignName)) return { file, references: BASIC_REFERENCES }
+      if (!isForeign) return { file, references: BASIC_REFERENCES }
       const { readNamedReferences } = await import('../../core/captions/named-references.ts')
       return { file, references: readNamedReferences() }
     }
+    isForeign ||= step.value.some(hasForeignName)
     found(step.value)
   }
 }

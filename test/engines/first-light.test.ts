@@ -195,36 +195,81 @@ describe('Ready-made', () => {
 })
 
 describe('every example', () => {
-  it.each(['/index.html', '/first-light/index.html', '/own-bridge/index.html', '/ready-made/index.html'])(
-    '%s has no accessibility violation, at 1280 px and at 320 px',
-    async path => {
-      await open(path)
-      const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-      const violations = await person.page.run(async (source: string) => {
-        new Function(source)()
-        const { axe } = globalThis as unknown as {
-          axe: { run(): Promise<{ violations: { id: string; nodes: { target: unknown }[] }[] }> }
-        }
-        const { violations } = await axe.run()
-        return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => String(target)).join(', ')}`)
-      }, axe)
-      expect(violations).toEqual([])
-      await person.page.goto(
-        person.server.page(
-          '/narrow',
-          `<!doctype html><title>Narrow</title><iframe width="320" height="640" style="border:0" src="${path}"></iframe>`
-        )
+  it.each([
+    '/index.html',
+    '/first-light/index.html',
+    '/own-bridge/index.html',
+    '/ready-made/index.html',
+    '/captions-desk/index.html'
+  ])('%s has no accessibility violation, at 1280 px and at 320 px', async path => {
+    await open(path)
+    const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+    const violations = await person.page.run(async (source: string) => {
+      new Function(source)()
+      const { axe } = globalThis as unknown as {
+        axe: { run(): Promise<{ violations: { id: string; nodes: { target: unknown }[] }[] }> }
+      }
+      const { violations } = await axe.run()
+      return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => String(target)).join(', ')}`)
+    }, axe)
+    expect(violations).toEqual([])
+    await person.page.goto(
+      person.server.page(
+        '/narrow',
+        `<!doctype html><title>Narrow</title><iframe width="320" height="640" style="border:0" src="${path}"></iframe>`
       )
-      await person.until(
-        'the page within',
-        () =>
-          document.querySelector('iframe')?.contentDocument?.readyState === 'complete' &&
-          document.querySelector('iframe')?.contentWindow?.customElements.get('yoke-player')
+    )
+    await person.until(
+      'the page within',
+      () =>
+        document.querySelector('iframe')?.contentDocument?.readyState === 'complete' &&
+        document.querySelector('iframe')?.contentWindow?.customElements.get('yoke-player')
+    )
+    const wider = await person.page.run(
+      () => (document.querySelector('iframe')?.contentDocument?.documentElement.scrollWidth ?? 0) > 320
+    )
+    expect(wider).toBe(false)
+  })
+})
+
+describe('Captions desk', () => {
+  it('languages by button and by menu, a transcript that is searched and pressed', async () => {
+    await person.page.run(() => localStorage.clear())
+    await open('/captions-desk/index.html')
+    const shown = (text: string): Promise<void> =>
+      person.until(
+        text,
+        (wanted: string) =>
+          document.querySelector('#tide')?.shadowRoot?.querySelector('[part=captions]')?.textContent?.includes(wanted),
+        text
       )
-      const wider = await person.page.run(
-        () => (document.querySelector('iframe')?.contentDocument?.documentElement.scrollWidth ?? 0) > 320
-      )
-      expect(wider).toBe(false)
-    }
-  )
+    await person.until(
+      'both lists',
+      () =>
+        document.querySelectorAll('#tide-cues li').length === 8 &&
+        document.querySelectorAll('#talk-cues li').length === 400
+    )
+    await person.click('#tide-cues li:nth-child(4) button')
+    await shown('Four metres on the board')
+    await person.click('.choice [value="ja"]')
+    await shown('潮位板')
+    await person.until('the list in Japanese', () =>
+      document.querySelector('#tide-cues li')?.textContent?.includes('潮位観測所')
+    )
+    await person.click('#tide >>> [part~=captions][part~=button]')
+    await person.until('the menu', () =>
+      document.querySelector('#tide')?.shadowRoot?.querySelector(':popover-open [lang=ar]')
+    )
+    await person.click('#tide >>> :popover-open [lang=ar]')
+    await shown('أربعة أمتار')
+    expect(
+      await person.page.run(() => document.querySelector('.choice [value="ar"]')?.getAttribute('aria-pressed'))
+    ).toBe('true')
+    await person.click('#find-talk')
+    await person.page.type('whimbrel')
+    await person.until(
+      'some of them',
+      () => document.querySelector('output[for=find-talk]')?.textContent === '10 / 400'
+    )
+  })
 })

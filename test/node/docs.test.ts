@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
 import { COMMAND_NAMES, FAULT_CODES, MEASURE_NAMES, STATE_NAMES, VALUES } from '../../src/core/index.ts'
@@ -18,6 +18,14 @@ describe('the reference has what the code has', () => {
     ['Attributes', 'docs/reference/player.md', [...YokePlayer.observedAttributes, 'measures']]
   ])('%s', (heading, path, names) => {
     expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())
+  })
+
+  it('every property of captions', () => {
+    const sources = ['wiring/captions/cue-styles.ts', 'core/captions/look.ts'].map(path =>
+      readFileSync(`${home}src/${path}`, 'utf8')
+    )
+    const used = new Set(sources.join('').match(/--yoke-caption-[a-z]+/g))
+    expect([...namesUnder('docs/reference/captions.md', 'Properties')].sort()).toEqual([...used].sort())
   })
 
   it('every fault code has its heading', () => {

@@ -5,6 +5,7 @@ import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
 import { launchChromium, VIEWPORT } from '../test/support/engines.ts'
+import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -79,10 +80,16 @@ const ownBridge = async (page: Page, address: string): Promise<void> => {
 }
 
 /** A terminal, drawn as a page: what was typed, and what came back. */
-const terminal = async (page: Page, name: string, typed: string, printed: string): Promise<void> => {
-  await page.setViewportSize({ width: 900, height: 130 })
+const terminal = async (
+  page: Page,
+  name: string,
+  typed: string,
+  printed: string,
+  size = { width: 900, height: 130 }
+): Promise<void> => {
+  await page.setViewportSize(size)
   await page.setContent(
-    '<body style="margin:0;background:#0b1d2c;color:#e9f3ee;font:16px/1.5 monospace"><pre style="padding:24px;margin:0"></pre>'
+    '<body style="margin:0;background:#0b1d2c;color:#e9f3ee;font:16px/1.5 monospace"><pre style="padding:24px;margin:0;white-space:pre-wrap"></pre>'
   )
   await page.locator('pre').evaluate((pre, text) => {
     pre.textContent = text
@@ -105,7 +112,10 @@ try {
   await ownBridge(page, address)
   await readyMade(page, address)
   await readyMadeForms(page, address)
+  await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
   await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
+  const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
+  await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })
 } finally {
   await browser.close()
   server.kill()

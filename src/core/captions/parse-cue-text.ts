@@ -37,6 +37,7 @@ const NAME_END = /[\t\n\f ]/
 class TreeBuilder {
   readonly root: CueNode[] = []
   readonly #open: OpenTag[] = []
+  readonly #unknown = new Set<string>()
   readonly #text: string
   readonly #references: NamedReferences
   readonly #report: NonNullable<CueTextOptions['report']>
@@ -86,6 +87,7 @@ class TreeBuilder {
     const type = CUE_TAGS.find(tag => tag === name)
     if (!type) {
       this.#report('tag-unknown', at, name)
+      this.#unknown.add(name)
       return
     }
     if (type === 'rt' && this.#open[this.#open.length - 1]?.type !== 'ruby') {
@@ -113,7 +115,8 @@ class TreeBuilder {
     const current = this.#open[this.#open.length - 1]?.type
     if (current === name) this.#open.pop()
     else if (name === 'ruby' && current === 'rt') this.#open.splice(-2)
-    else this.#report('end-tag-stray', at, name)
+    // What closes an unknown tag has been told with it.
+    else if (!this.#unknown.has(name)) this.#report('end-tag-stray', at, name)
   }
 
   #addTimestamp(inside: string, at: number): void {

@@ -1,0 +1,69 @@
+/** The pictures of the Captions desk, and of the command line at work on captions. */
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { VIEWPORT } from '../test/support/engines.ts'
+
+/** Takes a picture by its name. */
+type Shoot = (name: string) => Promise<unknown>
+
+const show = async (page: Page, id: string, language: string, seconds: number): Promise<void> => {
+  await page.evaluate(`document.querySelector('#${id}').yoke.run('set-captions', '${language}')`)
+  await page.evaluate(`document.querySelector('#${id}').yoke.run('seek', ${seconds})`)
+  await page.waitForFunction(
+    `(() => { const player = document.querySelector('#${id}'); return !player.seeking && player.yoke.values.captionText !== '' && player.shadowRoot.querySelector('.yoke-cue') })()`
+  )
+  // Two frames: what was drawn is placed, and the list has come to rest.
+  await page.evaluate(
+    'new Promise(done => setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(done)), 600))'
+  )
+}
+
+export const captionsDesk = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}captions-desk/index.html`)
+  await page.waitForSelector('#tide [part~="play-pause"]')
+  await page.waitForFunction('document.querySelectorAll("#tide-cues li").length === 8')
+  await show(page, 'tide', 'en', 22)
+  await shoot('captions-desk')
+  await show(page, 'tide', 'ar', 29)
+  await shoot('captions-arabic')
+  await show(page, 'tide', 'ja', 22)
+  await shoot('captions-japanese')
+  await page.fill('#find-talk', 'curlew')
+  await page.locator('#talk').scrollIntoViewIfNeeded()
+  await show(page, 'talk', 'en', 612)
+  await page.evaluate('scrollTo(0, document.querySelector("#talk").getBoundingClientRect().top + scrollY - 90)')
+  await shoot('captions-band')
+  await page.evaluate('scrollTo(0, 0)')
+  await show(page, 'tide', 'en', 7)
+  await page.evaluate("document.querySelector('#tide').yoke.run('show-caption-looks')")
+  await page.waitForSelector('#tide .caption-looks:popover-open')
+  await page.locator('#tide [name=size]').selectOption('1.5')
+  await page.locator('#tide [name=edge]').selectOption('outline')
+  await page.locator('#tide [name=color]').fill('#ffe08a')
+  await shoot('captions-looks')
+  await page.evaluate('localStorage.clear()')
+  await page.setViewportSize({ width: 390, height: 800 })
+  await page.goto(`${address}captions-desk/index.html`)
+  await page.waitForSelector('#tide [part~="play-pause"]')
+  await show(page, 'tide', 'en', 22)
+  await shoot('captions-narrow')
+  await page.setViewportSize(VIEWPORT)
+  await page.evaluate('localStorage.clear()')
+}
+
+/** What the command line says of a file with slips. */
+export const checkedCaptions = (main: string): { readonly typed: string; readonly printed: string } => {
+  const folder = mkdtempSync(join(tmpdir(), 'tern-quay-'))
+  writeFileSync(
+    join(folder, 'quay.vtt'),
+    'WEBVTT\n\n00:01.000 --> 00:03.000 aling:left\nThe water <em>climbs</em> the quay wall.\n\n00:04,000 --> 00:06.000\nFour metres.\n\nlost line\n\n00:07.000 --> 00:07.900\nHigh water, and the boat rides level with the lamp.\n'
+  )
+  const typed = 'npx yokewright check quay.vtt; npx yokewright captions tidy quay.vtt --out tidied.vtt'
+  const shell = typed.replaceAll('npx yokewright', `${process.execPath} ${main}`)
+  const printed = execFileSync('sh', ['-c', `(${shell}) 2>&1; true`], { cwd: folder, encoding: 'utf8' })
+  rmSync(folder, { recursive: true })
+  return { typed, printed }
+}

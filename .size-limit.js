@@ -18,7 +18,7 @@ export default [
   {
     name: 'wiring, without captions (bar: 8 kB)',
     path: 'dist/wiring/index.js',
-    limit: '23 kB',
+    limit: '23.1 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
@@ -32,7 +32,7 @@ export default [
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '76.4 kB',
+    limit: '76.7 kB',
     gzip: true
   },
   {

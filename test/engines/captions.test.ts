@@ -1,5 +1,7 @@
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
+import { cueText } from '../support/generated-captions.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person } from '../support/person.ts'
 
@@ -271,6 +273,19 @@ describe('cues by time', () => {
     expect(Math.min(...late)).toBeGreaterThan(-0.05)
   })
 
+  it('while nobody sees the page, cues change all the same', async () => {
+    await mount(track('plain', 'srclang="en" default'))
+    await shows('first')
+    await person.page.run(() => {
+      Object.defineProperty(document, 'hidden', { configurable: true, get: () => true })
+      globalThis.requestAnimationFrame = () => 0
+    })
+    await seek(1.5)
+    await person.page.run(() => void document.querySelector('yoke-player')?.yoke.run('play'))
+    await shows('second')
+    await shows('')
+  })
+
   it('cues that script adds, edits and removes are shown at once', async () => {
     await mount(track('plain', 'srclang="en" default'))
     await shows('first')
@@ -443,6 +458,53 @@ describe('nothing in a cue can run', () => {
       color: 'rgb(1, 2, 3)',
       body: 'block',
       iframe: true
+    })
+  })
+
+  it('2,000 generated texts of cues: only what a cue may hold, no attribute of ours that runs, nothing thrown', async () => {
+    const texts = fc.sample(cueText, { numRuns: 2000, seed: 12 })
+    await mount(EN)
+    await person.until('tracks', () => document.querySelector('yoke-player')?.yoke.states.hasCaptions)
+    await run('set-captions', 'en')
+    await shows('first')
+    const seen = await person.page.run(async (all: readonly string[]) => {
+      const [track] = document.querySelector('yoke-player')?.textTracks ?? []
+      const area = document.querySelector('.yoke-captions') as HTMLElement
+      for (const cue of [...(track?.cues ?? [])]) track?.removeCue(cue)
+      const elements = new Set<string>()
+      const attributes = new Set<string>()
+      let painted = 0
+      for (let at = 0; at < all.length; at += 40) {
+        const cues = all.slice(at, at + 40).map(text => track?.addCue({ startTime: 0, endTime: 99, text }))
+        painted += area.querySelectorAll('.yoke-cue').length
+        for (const element of area.querySelectorAll('*')) {
+          elements.add(element.localName)
+          for (const { name } of element.attributes) attributes.add(name)
+        }
+        for (const cue of cues) if (cue) track?.removeCue(cue)
+      }
+      return {
+        painted,
+        elements: [...elements].sort(),
+        attributes: [...attributes].sort(),
+        errors: globalThis.notes.errors
+      }
+    }, texts)
+    expect(seen).toEqual({
+      painted: 2000,
+      elements: ['b', 'div', 'i', 'rt', 'ruby', 'span', 'u'],
+      attributes: [
+        'class',
+        'data-classes',
+        'data-tag',
+        'data-time',
+        'data-track',
+        'data-voice',
+        'lang',
+        'part',
+        'style'
+      ],
+      errors: []
     })
   })
 

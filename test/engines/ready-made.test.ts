@@ -626,13 +626,28 @@ describe('the anatomy in the reference', () => {
     await open('settings')
     await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'))
     await person.until('the list', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.shortcuts'))
-    const { slots, parts } = await person.page.run(() => {
-      const shadow = document.querySelector('yoke-player')?.shadowRoot as ShadowRoot
-      return {
-        slots: [...shadow.querySelectorAll('slot[name]')].map(slot => slot.getAttribute('name') ?? ''),
-        parts: [...shadow.querySelectorAll('[part]')].map(element => element.getAttribute('part')?.split(' ')[0] ?? '')
-      }
-    })
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.configure({ tracks: [{ text: 'WEBVTT' }] }))
+    await person.until('the place of captions', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part=captions]')
+    )
+    const seen = async (): Promise<{ slots: string[]; parts: string[] }> =>
+      person.page.run(() => {
+        const shadow = document.querySelector('yoke-player')?.shadowRoot as ShadowRoot
+        return {
+          slots: [...shadow.querySelectorAll('slot[name]')].map(slot => slot.getAttribute('name') ?? ''),
+          parts: [...shadow.querySelectorAll('[part]')].map(
+            element => element.getAttribute('part')?.split(' ')[0] ?? ''
+          )
+        }
+      })
+    const first = await seen()
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('show-caption-looks'))
+    await person.until('the looks', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('.caption-looks')
+    )
+    const second = await seen()
+    const slots = [...first.slots, ...second.slots]
+    const parts = [...first.parts, ...second.parts]
     const controls = new Set<string>([...CONTROL_NAMES, 'skip-back', 'skip-forward', 'step-back', 'step-forward'])
     const others = [
       ...new Set(slots.filter(name => !controls.has(name) && !name.startsWith('icon-') && !name.startsWith('away-')))

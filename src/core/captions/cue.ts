@@ -41,11 +41,14 @@ export interface Cue {
   readonly text: string
 }
 
-/** What a cue is before its settings say otherwise (WebVTT, "Text track cue"). */
-export const DEFAULT_CUE: Cue = {
+/**
+ * What a cue is before its settings say otherwise (WebVTT, "Text track cue"). Written out: copying another cue would take
+ * a good part of the time of reading a file.
+ */
+export const plainCue = (startTime: number, endTime: number): { -readonly [Key in keyof Cue]: Cue[Key] } => ({
   id: '',
-  startTime: 0,
-  endTime: 0,
+  startTime,
+  endTime,
   pauseOnExit: false,
   vertical: '',
   snapToLines: true,
@@ -57,7 +60,10 @@ export const DEFAULT_CUE: Cue = {
   align: 'center',
   region: null,
   text: ''
-}
+})
+
+/** A cue of no length at 0, with every setting as it is by itself. */
+export const DEFAULT_CUE: Cue = plainCue(0, 0)
 
 /** What a region is before its settings say otherwise (WebVTT, "VTTRegion objects"). */
 export const DEFAULT_REGION: Region = {

@@ -1,4 +1,4 @@
-import type { Cue, Region } from './cue.ts'
+import { type Cue, plainCue, type Region } from './cue.ts'
 import type { FindingCode } from './findings.ts'
 import { eachWord, readPercent, readTimestamp, skipSpaces, splitSetting } from './scan.ts'
 
@@ -109,24 +109,6 @@ const readSettings = (draft: Draft, line: string, from: number, regions: readonl
     draft.region = null
   }
 }
-
-/** As `DEFAULT_CUE`, written out: copying it would take a good part of the time of reading a file. */
-const plainCue = (startTime: number, endTime: number): Draft => ({
-  id: '',
-  startTime,
-  endTime,
-  pauseOnExit: false,
-  vertical: '',
-  snapToLines: true,
-  line: 'auto',
-  lineAlign: 'start',
-  position: 'auto',
-  positionAlign: 'auto',
-  size: 100,
-  align: 'center',
-  region: null,
-  text: ''
-})
 
 const hasHours = (line: string, from: number, to: number): boolean => {
   const colon = line.indexOf(':', line.indexOf(':', from) + 1)

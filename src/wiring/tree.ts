@@ -35,6 +35,9 @@ const WATCHED_ATTRIBUTES = [
   'id'
 ]
 
+/** What a `<track>` may be given later. */
+const TRACK_ATTRIBUTES = ['kind', 'label', 'src', 'srclang']
+
 interface Coupled {
   readonly yoke: YokeView
   readonly couplings: readonly Coupling[]
@@ -139,7 +142,11 @@ class Tree {
     this.#root.addEventListener('reset', () => queueMicrotask(() => this.#setRight()), { signal })
     // A browser may put old values into form fields when it comes back to a page.
     globalThis.addEventListener?.('pageshow', () => this.#setRight(), { signal })
-    this.#observer.observe(this.#root, { subtree: true, childList: true, attributeFilter: WATCHED_ATTRIBUTES })
+    this.#observer.observe(this.#root, {
+      subtree: true,
+      childList: true,
+      attributeFilter: [...WATCHED_ATTRIBUTES, ...TRACK_ATTRIBUTES]
+    })
     for (const element of (this.#root as ParentNode).querySelectorAll<HTMLElement>(OUTSIDE_SELECTOR))
       this.#couple(element)
   }
@@ -202,7 +209,9 @@ class Tree {
   }
 
   #attributeChanged(element: HTMLElement, name: string | null): void {
-    if (name === 'dir') measureAnew()
+    if (element.localName === 'track') yokeAround(element)?.lookForTracks()
+    else if (TRACK_ATTRIBUTES.includes(name ?? '')) return
+    else if (name === 'dir') measureAnew()
     else if (name === 'id') {
       for (const waiting of [...this.#waiting]) this.#couple(waiting)
       for (const coupled of [...this.#coupled.keys()])

@@ -134,6 +134,8 @@ describe('which track is shown', () => {
       document.querySelector('video')?.append(added)
     })
     await shows('other')
+    await person.page.run(() => document.querySelector('track')?.setAttribute('src', '/captions/plain.vtt'))
+    await shows('first')
     await person.page.run(() => document.querySelector('track')?.remove())
     await shows('')
     expect(await person.page.run(() => document.querySelector('yoke-player')?.textTracks.length)).toBe(0)
@@ -352,6 +354,8 @@ describe('cues as data', () => {
     await person.until('the first chapter', () => document.querySelector('b')?.textContent === 'Flood')
     await seek(6)
     await person.until('the second one', () => document.querySelector('b')?.textContent === 'Ebb')
+    await person.page.run(() => document.querySelector('track')?.remove())
+    await person.until('none', () => document.querySelector('b')?.textContent === '')
   })
 
   it('descriptions are said to screen readers while it plays', async () => {

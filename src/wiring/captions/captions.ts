@@ -8,6 +8,7 @@ import type { Cue } from '../../core/captions/cue.ts'
 import type { CueNode } from '../../core/captions/cue-text.ts'
 import { plainCueText } from '../../core/captions/parse-cue-text.ts'
 import type { Fault } from '../../core/fault.ts'
+import type { Moment } from '../../core/time/moments.ts'
 import type { YokeView } from '../surface.ts'
 import type { CaptionsView, TrackList } from '../track-list.ts'
 import { CaptionTrack, type TrackOwner } from './caption-track.ts'
@@ -62,6 +63,8 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   #passed = 0
   /** Modes are being set from here. */
   #settling = false
+  /** The moments that are chapters of a track. */
+  #chapters: readonly Moment[] = []
   #stopElsewhere: (() => void) | undefined
 
   constructor(host: CaptionHost) {
@@ -103,7 +106,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     const chosen = this.#host.snapshot.captions
     if (first) this.#show(initialTrack(this.#offers(), this.#options())?.id ?? '')
     else this.#show(this.#tracks.some(({ id }) => id === chosen) ? chosen : '')
-    for (const track of this.#tracks) if (track.kind === 'chapters') this.#takeChapters(track)
+    this.#takeChapters(this.#tracks.find(({ kind }) => kind === 'chapters'))
     for (const track of this.#tracks)
       if (track.kind === 'descriptions' && track.mode === 'disabled') track.mode = 'hidden'
   }
@@ -208,15 +211,21 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   }
 
   /** Chapters are moments, unless the page has named its own. */
-  async #takeChapters(track: CaptionTrack): Promise<void> {
-    if (this.#host.snapshot.moments.length > 0) return
-    const cues = await track.load()
-    if (this.#host.snapshot.moments.length > 0) return
+  async #takeChapters(track: CaptionTrack | undefined): Promise<void> {
+    const isOurs = (): boolean =>
+      this.#host.snapshot.moments === this.#chapters || this.#host.snapshot.moments.length === 0
+    if (!isOurs()) return
+    const cues = (await track?.load()) ?? []
+    if (!isOurs() || !track || !this.#tracks.includes(track)) {
+      if (isOurs() && this.#chapters.length > 0) this.#host.surround({ moments: [] })
+      return
+    }
     const moments = cues.map(cue => ({
       at: { kind: 'seconds' as const, seconds: cue.startTime },
       until: { kind: 'seconds' as const, seconds: cue.endTime },
       label: plainCueText(track.treeOf(cue)).trim()
     }))
+    this.#chapters = moments
     this.#host.surround({ moments })
   }
 

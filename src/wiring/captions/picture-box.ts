@@ -12,15 +12,24 @@ const pictureIn = (
   return { x: x + (width - shownWidth) / 2, y: y + (height - shownHeight) / 2, width: shownWidth, height: shownHeight }
 }
 
+/** What an absolutely positioned element is placed in (CSSOM View, "offsetParent" names the body also where it is none). */
+const groundOf = (area: HTMLElement): Element => {
+  const { offsetParent } = area
+  const isPlaced =
+    offsetParent && (offsetParent !== document.body || getComputedStyle(offsetParent).position !== 'static')
+  return isPlaced ? offsetParent : document.documentElement
+}
+
 /** Keeps an absolutely positioned element exactly over the picture that another one shows. @returns its stop. */
 export const followPicture = (picture: Element, area: HTMLElement): (() => void) => {
   const place = (): void => {
-    const around = (area.offsetParent ?? document.documentElement).getBoundingClientRect()
+    const ground = groundOf(area)
+    const around = ground.getBoundingClientRect()
     const { x, y, width, height } = pictureIn(picture)
     const { style } = area
     style.setProperty('inset', 'auto')
-    style.setProperty('left', `${x - around.x}px`)
-    style.setProperty('top', `${y - around.y}px`)
+    style.setProperty('left', `${x - around.x - ground.clientLeft + ground.scrollLeft}px`)
+    style.setProperty('top', `${y - around.y - ground.clientTop + ground.scrollTop}px`)
     style.setProperty('width', `${width}px`)
     style.setProperty('height', `${height}px`)
   }

@@ -25,14 +25,14 @@ export default [
   {
     name: 'player, whole (bar: 32 kB)',
     path: 'dist/player/index.js',
-    limit: '37.6 kB',
+    limit: '37.7 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '76.7 kB',
+    limit: '77.2 kB',
     gzip: true
   },
   {

@@ -9,6 +9,7 @@ const cue = fc
 
 const change = fc.oneof(
   fc.record({ kind: fc.constant('add' as const), cue }),
+  fc.record({ kind: fc.constant('add many' as const), cues: fc.array(cue, { maxLength: 50 }) }),
   fc.record({ kind: fc.constant('remove' as const), at: fc.nat(30) }),
   fc.record({ kind: fc.constant('replace' as const), at: fc.nat(30), cue })
 )
@@ -41,6 +42,11 @@ describe('CueIndex', () => {
           if (step.kind === 'add') {
             index.add(step.cue)
             plain.cues.push(step.cue)
+            continue
+          }
+          if (step.kind === 'add many') {
+            index.addNew(step.cues)
+            plain.cues.push(...step.cues)
             continue
           }
           const at = step.at % Math.max(1, plain.cues.length)

@@ -1,104 +1,42 @@
 import type { Cue } from './cue.ts'
 
-/** A node of a treap: ordered by cue order, balanced by priority; each knows the latest end below it. */
-interface TreeNode {
-  cue: Cue
+/** So many cues, or rows of cues, are summed up by one number. */
+const WIDTH = 32
+
+/** Where a cue belongs: among cues of the same times, whichever came first goes first. */
+interface Place {
+  readonly cue: Pick<Cue, 'startTime' | 'endTime'>
   readonly sequence: number
-  readonly priority: number
-  left: TreeNode | undefined
-  right: TreeNode | undefined
-  latestEnd: number
 }
 
-type Place = Pick<TreeNode, 'cue' | 'sequence'>
+interface NewPlace extends Place {
+  readonly cue: Cue
+}
+
+type Times = Place['cue']
 
 /** Cue order (HTML, "Text track cue order"): earlier start, then later end, then whichever came first. */
-const isBefore = (a: Place, b: Place): boolean => {
-  if (a.cue.startTime !== b.cue.startTime) return a.cue.startTime < b.cue.startTime
-  if (a.cue.endTime !== b.cue.endTime) return a.cue.endTime > b.cue.endTime
-  return a.sequence < b.sequence
+const comesFirst = (a: Times, aSequence: number, b: Times, bSequence: number): boolean => {
+  if (a.startTime !== b.startTime) return a.startTime < b.startTime
+  if (a.endTime !== b.endTime) return a.endTime > b.endTime
+  return aSequence < bSequence
 }
 
-/** Well spread, and the same each time: a tree that depended on chance could not be tested. */
-const priorityOf = (sequence: number): number => Math.imul(sequence ^ (sequence >>> 15), 0x2c_1b_3c_6d) >>> 0
-
-const update = (node: TreeNode): TreeNode => {
-  node.latestEnd = Math.max(
-    node.cue.endTime,
-    node.left?.latestEnd ?? Number.NEGATIVE_INFINITY,
-    node.right?.latestEnd ?? Number.NEGATIVE_INFINITY
-  )
-  return node
-}
-
-type Halves = readonly [before: TreeNode | undefined, after: TreeNode | undefined]
-
-/** Parts a tree into what stands before a place and the rest. */
-const split = (node: TreeNode | undefined, place: Place): Halves => {
-  if (!node) return [undefined, undefined]
-  if (isBefore(node, place)) {
-    const [before, after] = split(node.right, place)
-    node.right = before
-    return [update(node), after]
-  }
-  const [before, after] = split(node.left, place)
-  node.left = after
-  return [before, update(node)]
-}
-
-const insert = (node: TreeNode | undefined, added: TreeNode): TreeNode => {
-  if (!node || added.priority > node.priority) {
-    const [before, after] = split(node, added)
-    added.left = before
-    added.right = after
-    return update(added)
-  }
-  if (isBefore(added, node)) node.left = insert(node.left, added)
-  else node.right = insert(node.right, added)
-  return update(node)
-}
-
-const join = (before: TreeNode | undefined, after: TreeNode | undefined): TreeNode | undefined => {
-  if (!before || !after) return before ?? after
-  if (before.priority > after.priority) {
-    before.right = join(before.right, after)
-    return update(before)
-  }
-  after.left = join(before, after.left)
-  return update(after)
-}
-
-const remove = (node: TreeNode | undefined, place: Place): TreeNode | undefined => {
-  if (!node) return undefined
-  if (node.sequence === place.sequence) return join(node.left, node.right)
-  if (isBefore(place, node)) node.left = remove(node.left, place)
-  else node.right = remove(node.right, place)
-  return update(node)
-}
-
-const collectActive = (node: TreeNode | undefined, seconds: number, active: Cue[]): void => {
-  if (!node || node.latestEnd <= seconds) return
-  collectActive(node.left, seconds, active)
-  if (node.cue.startTime > seconds) return
-  if (node.cue.endTime > seconds) active.push(node.cue)
-  collectActive(node.right, seconds, active)
-}
-
-const collectAll = (node: TreeNode | undefined, all: Cue[]): readonly Cue[] => {
-  if (!node) return all
-  collectAll(node.left, all)
-  all.push(node.cue)
-  return collectAll(node.right, all)
-}
+const isBefore = (a: Place, b: Place): boolean => comesFirst(a.cue, a.sequence, b.cue, b.sequence)
 
 /**
- * Cues by time. What is active at a moment, and when that changes next, is found in logarithmic time; so is the place
- * of a cue that is added, edited or removed. Cues may overlap.
+ * Cues by time. What is active at a moment, and when that changes next, is found in logarithmic time. Cues may overlap,
+ * and be added, edited and removed.
+ *
+ * Cues stand in one list in cue order. Above it stand rows of the latest end of each 32 entries of the row below, so that
+ * whatever has ended is passed over in one step. There is no object for each cue: a file of 100,000 would hold up the page
+ * while they are cleared away.
  */
 export class CueIndex implements Iterable<Cue> {
-  #root: TreeNode | undefined
+  readonly #cues: Cue[] = []
+  readonly #sequences: number[] = []
+  readonly #latest: number[][] = []
   #sequence = 0
-  readonly #sequences = new Map<Cue, number>()
 
   constructor(cues: Iterable<Cue> = []) {
     for (const cue of cues) this.add(cue)
@@ -106,12 +44,12 @@ export class CueIndex implements Iterable<Cue> {
 
   /** How many cues there are. */
   get size(): number {
-    return this.#sequences.size
+    return this.#cues.length
   }
 
   /** Whether this very cue is in it. */
   has(cue: Cue): boolean {
-    return this.#sequences.has(cue)
+    return this.#find(cue) >= 0
   }
 
   /** Adds a cue; one that is already there stays once. */
@@ -119,18 +57,27 @@ export class CueIndex implements Iterable<Cue> {
     if (!this.has(cue)) this.#insert(cue, this.#sequence++)
   }
 
+  /** Adds cues that are known to be new, as those of a file are. */
+  addNew(cues: readonly Cue[]): void {
+    const added = cues.map(cue => ({ cue, sequence: this.#sequence++ }))
+    // Files come in order, as a rule.
+    const isInOrder = added.every((place, index) => {
+      const before = index === 0 ? this.#last : added[index - 1]
+      return !before || isBefore(before, place)
+    })
+    if (isInOrder) for (const place of added) this.#append(place)
+    else this.#merge(added.sort((a, b) => (isBefore(a, b) ? -1 : 1)))
+  }
+
   /** @returns whether the cue was there. */
   remove(cue: Cue): boolean {
-    const sequence = this.#sequences.get(cue)
-    if (sequence === undefined) return false
-    this.#root = remove(this.#root, { cue, sequence })
-    return this.#sequences.delete(cue)
+    return this.#take(cue) !== undefined
   }
 
   /** Puts an edited cue in the place of the one it was made from. @returns whether that one was there. */
   replace(cue: Cue, edited: Cue): boolean {
-    const sequence = this.#sequences.get(cue)
-    if (sequence === undefined || !this.remove(cue)) return false
+    const sequence = this.#take(cue)
+    if (sequence === undefined) return false
     this.#insert(edited, sequence)
     return true
   }
@@ -138,37 +85,149 @@ export class CueIndex implements Iterable<Cue> {
   /** The cues that are shown at this second, in cue order: those with `startTime <= seconds < endTime`. */
   activeAt(seconds: number): readonly Cue[] {
     const active: Cue[] = []
-    collectActive(this.#root, seconds, active)
+    this.#collect(this.#latest.length - 1, 0, this.#begunBy(seconds), seconds, active)
     return active
   }
 
   /** The first second after this one at which a cue begins or ends; `Infinity` where there is none. */
   nextChange(seconds: number): number {
-    let next = Number.POSITIVE_INFINITY
-    for (let node = this.#root; node; ) {
-      const { startTime } = node.cue
-      if (startTime > seconds) next = startTime
-      node = startTime > seconds ? node.left : node.right
-    }
+    let next = this.#cues[this.#begunBy(seconds)]?.startTime ?? Number.POSITIVE_INFINITY
     for (const { endTime } of this.activeAt(seconds)) next = Math.min(next, endTime)
     return next
   }
 
   /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
   [Symbol.iterator](): Iterator<Cue> {
-    return collectAll(this.#root, [])[Symbol.iterator]()
+    return this.#cues[Symbol.iterator]()
+  }
+
+  /** How many cues have begun at this second. */
+  #begunBy(seconds: number): number {
+    return this.#countBefore({ cue: { startTime: seconds, endTime: Number.NEGATIVE_INFINITY }, sequence: 0 })
+  }
+
+  /** How many cues stand before a place. */
+  #countBefore({ cue, sequence }: Place): number {
+    let low = 0
+    let high = this.#cues.length
+    while (low < high) {
+      const middle = (low + high) >>> 1
+      const there = this.#cues[middle]
+      if (there && comesFirst(there, this.#sequences[middle] ?? 0, cue, sequence)) low = middle + 1
+      else high = middle
+    }
+    return low
+  }
+
+  #find(cue: Cue): number {
+    const { startTime, endTime } = cue
+    for (let index = this.#countBefore({ cue, sequence: -1 }); index < this.#cues.length; index += 1) {
+      const found = this.#cues[index]
+      if (found === cue) return index
+      if (found?.startTime !== startTime || found.endTime !== endTime) return -1
+    }
+    return -1
+  }
+
+  /** Takes a cue out. @returns its sequence. */
+  #take(cue: Cue): number | undefined {
+    const index = this.#find(cue)
+    if (index < 0) return undefined
+    this.#cues.splice(index, 1)
+    const [sequence] = this.#sequences.splice(index, 1)
+    this.#sumUp(index)
+    return sequence
   }
 
   #insert(cue: Cue, sequence: number): void {
-    const node: TreeNode = {
-      cue,
-      sequence,
-      priority: priorityOf(sequence),
-      left: undefined,
-      right: undefined,
-      latestEnd: cue.endTime
+    const index = this.#countBefore({ cue, sequence })
+    this.#cues.splice(index, 0, cue)
+    this.#sequences.splice(index, 0, sequence)
+    this.#sumUp(index)
+  }
+
+  get #last(): Place | undefined {
+    const cue = this.#cues[this.#cues.length - 1]
+    return cue && { cue, sequence: this.#sequences[this.#sequences.length - 1] ?? 0 }
+  }
+
+  #append({ cue, sequence }: NewPlace): void {
+    this.#cues.push(cue)
+    this.#sequences.push(sequence)
+    this.#sumUpLast(cue.endTime)
+  }
+
+  /** Puts many cues in at once, themselves in order: each cue that stands behind them moves once, and not once for each. */
+  #merge(added: readonly NewPlace[]): void {
+    let from = this.#cues.length - 1
+    let to = from + added.length
+    for (let next = added.length - 1; next >= 0; to -= 1) {
+      const place = added[next]
+      const cue = this.#cues[from]
+      const sequence = this.#sequences[from] ?? 0
+      if (!place) break
+      const staysBehind = cue !== undefined && comesFirst(place.cue, place.sequence, cue, sequence)
+      this.#cues[to] = staysBehind ? cue : place.cue
+      this.#sequences[to] = staysBehind ? sequence : place.sequence
+      if (staysBehind) from -= 1
+      else next -= 1
     }
-    this.#sequences.set(cue, sequence)
-    this.#root = insert(this.#root, node)
+    this.#sumUp(Math.max(0, to))
+  }
+
+  /** Brings the rows up to date with a cue that was put at the end. */
+  #sumUpLast(endTime: number): void {
+    let at = this.#cues.length - 1
+    for (let level = 0; ; level += 1) {
+      at = Math.floor(at / WIDTH)
+      const row = this.#row(level)
+      row[at] = Math.max(row[at] ?? Number.NEGATIVE_INFINITY, endTime)
+      if (row.length === 1) return
+      if (!this.#latest[level + 1]) this.#latest.push([Math.max(...row)])
+    }
+  }
+
+  /** Brings the rows up to date from a cue on. */
+  #sumUp(from: number): void {
+    let start = from
+    let length = this.#cues.length
+    let valueAt = (index: number): number => this.#cues[index]?.endTime ?? Number.NEGATIVE_INFINITY
+    for (let level = 0; ; level += 1) {
+      const row = this.#row(level)
+      start = Math.floor(start / WIDTH)
+      row.length = Math.ceil(length / WIDTH)
+      for (let at = start; at < row.length; at += 1) {
+        let latest = Number.NEGATIVE_INFINITY
+        for (let index = at * WIDTH; index < Math.min(length, (at + 1) * WIDTH); index += 1)
+          latest = Math.max(latest, valueAt(index))
+        row[at] = latest
+      }
+      if (row.length <= 1) {
+        this.#latest.length = level + 1
+        return
+      }
+      length = row.length
+      valueAt = index => row[index] ?? Number.NEGATIVE_INFINITY
+    }
+  }
+
+  #row(level: number): number[] {
+    const row = this.#latest[level] ?? []
+    this.#latest[level] = row
+    return row
+  }
+
+  /** Collects what has not ended, among the first so many cues, below one entry of a row. */
+  #collect(level: number, at: number, begun: number, seconds: number, active: Cue[]): void {
+    const row = this.#latest[level]
+    if (!row || !((row[at] ?? Number.NEGATIVE_INFINITY) > seconds)) return
+    const span = WIDTH ** level
+    for (let below = at * WIDTH; below < (at + 1) * WIDTH && below * span < begun; below += 1) {
+      if (level > 0) this.#collect(level - 1, below, begun, seconds, active)
+      else {
+        const cue = this.#cues[below]
+        if (cue && cue.endTime > seconds) active.push(cue)
+      }
+    }
   }
 }

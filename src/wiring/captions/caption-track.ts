@@ -146,7 +146,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
     this.readyState = 1
     try {
       const { file, references } = await loadCues(this.source, this.#life.signal, cues => {
-        for (const cue of cues) this.index.add(cue)
+        this.index.addNew(cues)
         this.#cuesChanged()
       })
       this.references = references

@@ -1,12 +1,13 @@
-import type { CaptionHost, Captions } from './captions/captions.ts'
+import type { Captions } from './captions/captions.ts'
 import { sourceOfElement, sourceOfEntry, type TrackEntry, type TrackSource } from './captions/track-source.ts'
+import type { YokeView } from './surface.ts'
 
 /**
  * Finds the text tracks of a yoke: `<track>` in its media, right in its bound elements, and what script gave. What shows
  * them is loaded with the first one; a player without captions does not pay for them.
  */
 export class CaptionsGate {
-  readonly #host: CaptionHost
+  readonly #host: YokeView
   readonly #ready: () => void
   #captions: Captions | undefined
   #entries: readonly TrackEntry[] = []
@@ -16,7 +17,7 @@ export class CaptionsGate {
   readonly #defaults = new WeakSet<Element>()
 
   /** @param ready called when captions have come. */
-  constructor(host: CaptionHost, ready: () => void) {
+  constructor(host: YokeView, ready: () => void) {
     this.#host = host
     this.#ready = ready
   }

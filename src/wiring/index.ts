@@ -5,9 +5,10 @@ export type { MediaSnapshot } from '../core/playback/snapshot.ts'
 export type { MediaAdapter, MediaEventType, MediaObserver } from '../media/adapter.ts'
 export { MEDIA_EVENTS, ObservableMedia } from '../media/adapter.ts'
 export { adaptMediaElement } from '../media/html/media-element.ts'
+export type { TrackEntry } from './captions/track-source.ts'
 export { createYoke } from './create-yoke.ts'
 export { YokeCommandEvent, YokeFaultEvent } from './events.ts'
-export type { InspectedControl, Inspection } from './inspect.ts'
+export type { InspectedControl, InspectedTrack, Inspection } from './inspect.ts'
 export type { RunResult } from './runner.ts'
 export type { YokeConduct, YokeSettings } from './settings.ts'
 export type {
@@ -19,5 +20,6 @@ export type {
   ValuesView,
   YokeView
 } from './surface.ts'
+export type { TrackKind, TrackList, TrackView } from './track-list.ts'
 export type { YokeOptions } from './yoke.ts'
 export { Yoke } from './yoke.ts'

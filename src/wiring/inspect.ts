@@ -6,6 +6,7 @@ import { MEASURE_NAMES, MEASURES, VALUES } from '../core/playback/values.ts'
 import { COUPLED_SELECTOR, COUPLES, OUTSIDE_SELECTOR, targetOf } from './couplings/couples.ts'
 import { yokeAround, yokeOfTarget } from './registry.ts'
 import type { YokeView } from './surface.ts'
+import type { TrackKind, TrackView } from './track-list.ts'
 
 /** One element that is coupled to a yoke. */
 export interface InspectedControl {
@@ -15,6 +16,16 @@ export interface InspectedControl {
   /** `works`, `disabled`, `hidden`. */
   readonly is: 'works' | 'disabled' | 'hidden'
   /** Why it does not work; `''` where it does. */
+  readonly why: string
+}
+
+/** A text track of a player. */
+export interface InspectedTrack {
+  readonly id: string
+  readonly kind: string
+  readonly label: string
+  readonly is: 'shown' | 'loaded, not shown' | 'loading' | 'not loaded' | 'failed'
+  /** Why it is not shown; `''` where it is. */
   readonly why: string
 }
 
@@ -31,6 +42,7 @@ export interface Inspection {
   /** What fills the screen. */
   readonly container: Element | undefined
   readonly controls: readonly InspectedControl[]
+  readonly tracks: readonly InspectedTrack[]
 }
 
 const yokeOf = (element: Element): YokeView | undefined => {
@@ -79,6 +91,22 @@ const inspectControl = (element: Element, yoke: YokeView): InspectedControl => {
   return { element, does, is: 'disabled', why: why || 'disabled by its author, or while nothing is known of the media' }
 }
 
+const STAGES = ['not loaded', 'loading', 'loaded, not shown', 'failed'] as const
+
+/** What becomes of a track that is not shown. */
+const USES: Readonly<Partial<Record<TrackKind, string>>> = {
+  chapters: 'its cues are moments, unless the page has named its own',
+  descriptions: 'its cues are said to screen readers while it plays',
+  metadata: 'its cues are for script'
+}
+
+const inspectTrack = ({ id, kind, label, mode, readyState, fault }: TrackView): InspectedTrack => {
+  const isShown = mode === 'showing' && readyState === 2
+  const is = isShown ? 'shown' : STAGES[readyState]
+  const why = fault?.message ?? USES[kind] ?? 'not chosen: write default on its <track>, or let the viewer choose it'
+  return { id, kind, label, is, why: isShown ? '' : why }
+}
+
 const readAll = <Table extends Record<string, (media: YokeView['snapshot']) => unknown>>(
   table: Table,
   yoke: YokeView
@@ -95,12 +123,13 @@ export const inspect = (yoke: YokeView): Inspection => ({
   measures: Object.fromEntries(MEASURE_NAMES.map(name => [name, MEASURES[name](yoke.snapshot)])),
   fault: yoke.fault ? `${yoke.fault.code}: ${yoke.fault.message}` : '',
   container: yoke.container,
-  controls: coupledTo(yoke).map(element => inspectControl(element, yoke))
+  controls: coupledTo(yoke).map(element => inspectControl(element, yoke)),
+  tracks: [...yoke.textTracks].map(inspectTrack)
 })
 
 /** Prints what was seen, where a developer looks. */
 export const printInspection = (seen: Inspection): void => {
-  const { controls, values, measures, ...rest } = seen
+  const { controls, values, measures, tracks, ...rest } = seen
   // biome-ignore-start lint/suspicious/noConsole: printing is what it was called for.
   console.groupCollapsed(`yokewright: ${seen.media || 'no media yet'} — ${seen.states.join(', ')}`)
   console.log(rest)
@@ -109,6 +138,7 @@ export const printInspection = (seen: Inspection): void => {
     ...Object.fromEntries(Object.entries(measures).map(([name, at]) => [`${name} (0 to 1)`, at]))
   })
   console.table(controls.map(({ element, does, is, why }) => ({ element: element.localName, does, is, why })))
+  if (tracks.length > 0) console.table(tracks)
   console.groupEnd()
   // biome-ignore-end lint/suspicious/noConsole: as above.
 }

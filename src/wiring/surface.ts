@@ -6,7 +6,7 @@ import type { MeasureName, VALUES, ValueName } from '../core/playback/values.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { CamelCase } from './names.ts'
 import type { YokeConduct } from './settings.ts'
-import type { CaptionsView } from './track-list.ts'
+import type { CaptionsView, TrackList } from './track-list.ts'
 
 /** Yes/no conditions, by their names in camel case. */
 export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
@@ -54,6 +54,8 @@ export interface YokeView {
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
   readonly scopes: Set<Scope>
+  /** The text tracks, by HTML's names. */
+  readonly textTracks: TrackList
   /** What shows captions; `undefined` until there are any. */
   readonly captions: CaptionsView | undefined
   /** See `Yoke.run`. */

@@ -1,4 +1,5 @@
 import type { Cue } from '../core/captions/cue.ts'
+import type { Fault } from '../core/fault.ts'
 
 /** The kinds of text tracks (HTML, "Text track kind"). */
 export type TrackKind = 'captions' | 'subtitles' | 'descriptions' | 'chapters' | 'metadata'
@@ -14,13 +15,17 @@ export interface TrackView extends EventTarget {
   mode: 'disabled' | 'hidden' | 'showing'
   /** 0 nothing loaded, 1 loading, 2 loaded, 3 failed (HTML, "HTMLTrackElement.readyState"). */
   readonly readyState: 0 | 1 | 2 | 3
+  /** Why it could not be loaded. */
+  readonly fault: Fault | undefined
   /** In cue order; `null` while disabled. */
   readonly cues: readonly Cue[] | null
   /** Those of the present moment; `null` while disabled. */
   readonly activeCues: readonly Cue[] | null
   /** Loads the cues, whatever the mode, and once. @returns all of them; none where they cannot be had. */
   load(): Promise<readonly Cue[]>
+  /** Adds a cue; what is left out is as a plain cue has it. @returns the whole cue. */
   addCue(cue: Partial<Cue>): Cue
+  /** Takes a cue out; one that is not there is no matter. */
   removeCue(cue: Cue): void
   /** Puts an edited cue in a cue's place. */
   editCue(cue: Cue, changes: Partial<Cue>): Cue
@@ -42,14 +47,17 @@ export class TrackList extends EventTarget implements Iterable<TrackView> {
   #tracks: readonly TrackView[] = []
   readonly [index: number]: TrackView
 
+  /** How many tracks there are. */
   get length(): number {
     return this.#tracks.length
   }
 
+  /** The track of this id (HTML, `getTrackById()`). */
   getTrackById(id: string): TrackView | null {
     return this.#tracks.find(track => track.id === id) ?? null
   }
 
+  /** In their order. */
   [Symbol.iterator](): Iterator<TrackView> {
     return this.#tracks[Symbol.iterator]()
   }

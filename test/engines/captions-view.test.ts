@@ -196,7 +196,9 @@ describe('where captions stand', () => {
       'align:right',
       'position:20%,line-left size:50% align:left',
       'size:40%',
-      'position:80% align:right'
+      'position:80% align:right',
+      'vertical:rl line:0',
+      'vertical:lr line:0'
     ]
     const differences: string[] = []
     for (const setting of settings) {

@@ -176,6 +176,24 @@ describe('controls', () => {
     expect(await person.page.run(() => document.querySelector<HTMLElement>('#b')?.hidden)).toBe(true)
   })
 
+  it('inspect says of each track whether it is loaded and shown, and why not', async () => {
+    await mount(track('plain', 'srclang="en" default') + FR + track('gone', 'kind="chapters" srclang="en"'))
+    await shows('first')
+    await person.until('the fault', () => globalThis.notes.faults.length > 0)
+    const tracks = await person.page.run(async () =>
+      (await document.querySelector('yoke-player')?.yoke.inspect())?.tracks.map(({ id, is, why }) => [
+        id,
+        is,
+        why.replace(/http\S+/, '…')
+      ])
+    )
+    expect(tracks).toEqual([
+      ['en', 'shown', ''],
+      ['fr', 'not loaded', 'not chosen: write default on its <track>, or let the viewer choose it'],
+      ['chapters-en', 'failed', 'The captions … cannot be had: the server answered 404.']
+    ])
+  })
+
   it('a track that is not there is a fault with the nearest name', async () => {
     await mount(EN + FR)
     await person.until('tracks', () => document.querySelector('yoke-player')?.yoke.states.hasCaptions)

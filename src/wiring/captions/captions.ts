@@ -10,16 +10,11 @@ import { plainCueText } from '../../core/captions/parse-cue-text.ts'
 import type { Fault } from '../../core/fault.ts'
 import type { Moment } from '../../core/time/moments.ts'
 import type { YokeView } from '../surface.ts'
-import type { CaptionsView, TrackList } from '../track-list.ts'
+import type { CaptionsView } from '../track-list.ts'
 import { CaptionTrack, type TrackOwner } from './caption-track.ts'
 import { CueClock } from './cue-clock.ts'
 import { recall, remember } from './memory.ts'
 import type { TrackSource } from './track-source.ts'
-
-/** What captions need of a yoke. */
-export interface CaptionHost extends YokeView {
-  readonly textTracks: TrackList
-}
 
 const isShown = ({ kind }: { readonly kind: string }): boolean => kind === 'captions' || kind === 'subtitles'
 
@@ -54,7 +49,7 @@ const idsFor = (sources: readonly TrackSource[]): readonly string[] => {
  * be seen changes.
  */
 export class Captions extends EventTarget implements CaptionsView, TrackOwner {
-  readonly #host: CaptionHost
+  readonly #host: YokeView
   readonly #clock = new CueClock(() => this.update())
   readonly #stop: () => void
   #tracks: readonly CaptionTrack[] = []
@@ -67,7 +62,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   #chapters: readonly Moment[] = []
   #stopElsewhere: (() => void) | undefined
 
-  constructor(host: CaptionHost) {
+  constructor(host: YokeView) {
     super()
     this.#host = host
     this.#stop = host.subscribe(

@@ -102,6 +102,40 @@ describe('where captions stand', () => {
     expect(by.region?.left).toBeGreaterThanOrEqual(384)
   })
 
+  it('in a region that scrolls, a new cue pushes the others up', async () => {
+    await mount(
+      'REGION\nid:r lines:2 scroll:up\n\n00:00.000 --> 00:20.000 region:r\none\n\n00:05.000 --> 00:20.000 region:r\ntwo\n\n00:10.000 --> 00:20.000 region:r\nthree'
+    )
+    await cues(1)
+    const comesToRest = (): Promise<void> =>
+      person.until('rest', () =>
+        [...document.querySelectorAll('.yoke-region > .yoke-cue')].every(cue => cue.getAnimations().length === 0)
+      )
+    await comesToRest()
+    const before = (await places())[0]
+    await run('seek', '6')
+    await cues(2)
+    expect(
+      await person.page.run(() =>
+        [...document.querySelectorAll('.yoke-region > .yoke-cue')].map(cue => cue.getAnimations().length)
+      )
+    ).toEqual([1, 1])
+    await comesToRest()
+    const [first, second] = await places()
+    expect(second?.bottom).toBeCloseTo(before?.bottom ?? 0, 0)
+    expect(first?.bottom).toBeLessThanOrEqual((second?.top ?? 0) + 1)
+    await run('seek', '11')
+    await cues(3)
+    await comesToRest()
+    const top = await person.page.run(() => {
+      const region = document.querySelector('.yoke-region')?.getBoundingClientRect()
+      const cue = document.querySelector('.yoke-region > .yoke-cue')?.getBoundingClientRect()
+      return (cue?.bottom ?? 0) - (region?.top ?? 0)
+    })
+    // Two lines have room: the first one is out of sight.
+    expect(top).toBeLessThan(2)
+  })
+
   it('vertical text grows from its side', async () => {
     await mount(`${ALWAYS} vertical:rl line:0\n潮が満ちる\n\n${ALWAYS} vertical:lr line:0\n引き潮`)
     await cues(2)

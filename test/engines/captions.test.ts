@@ -293,6 +293,21 @@ describe('cues by time', () => {
     expect(Math.min(...late)).toBeGreaterThan(-0.05)
   })
 
+  it('while someone drags the slider, those of the place under the handle', async () => {
+    await mount(track('plain', 'srclang="en" default'), {
+      beside: '<input id="r" type="range" data-yoke-value="current-time" aria-label="Position" style="width: 400px">'
+    })
+    await shows('first')
+    await person.drag('#r', 0.02, 0.25, { hold: true })
+    await shows('second')
+    const { x, y, width, height } = await person.box('#r')
+    await person.page.move(x + width * 0.6, y + height / 2)
+    await shows('third and last')
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.yoke.states.scrubbing)).toBe(true)
+    await person.page.up()
+    await shows('third and last')
+  })
+
   it('while nobody sees the page, cues change all the same', async () => {
     await mount(track('plain', 'srclang="en" default'))
     await shows('first')
@@ -383,6 +398,26 @@ describe('cues as data', () => {
       'the description',
       () => document.querySelector('[aria-live=polite][lang=fr]')?.textContent === 'other'
     )
+  })
+
+  // WebKitGTK has no floating window.
+  it.skipIf(engine === 'webkit')('a real floating window gets the cues, and gives them back', async () => {
+    await mount(track('plain', 'srclang="en" default'), {
+      beside: '<button id="float" type="button" command="--toggle-picture-in-picture">Float</button>'
+    })
+    await shows('first')
+    const mirrored = (mode: string): Promise<void> =>
+      person.until(
+        `a mirror that is ${mode}`,
+        (wanted: string) => [...(document.querySelector('video')?.textTracks ?? [])].at(-1)?.mode === wanted,
+        mode
+      )
+    await person.click('#float')
+    await person.until('the window', () => document.querySelector('yoke-player')?.yoke.states.pictureInPicture)
+    await mirrored('showing')
+    await person.click('#float')
+    await person.until('no window', () => !document.querySelector('yoke-player')?.yoke.states.pictureInPicture)
+    await mirrored('disabled')
   })
 
   it('only the system draws: it gets the cues, and gives them back', async () => {

@@ -175,6 +175,7 @@ class CaptionArea {
     const free = this.#drawn.filter(({ cue }) => !cue.region)
     if (width === 0 || free.length === 0) return
     const fresh = free.filter(({ cue }) => !this.#places.has(cue))
+    if (fresh.length === 0) return
     const standing = free.flatMap(({ cue }) => this.#places.get(cue) ?? [])
     const clear = keptClear(this.#area, this.#yoke)
     const measured = fresh.map(drawn => this.#measure(drawn))

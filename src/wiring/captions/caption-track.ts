@@ -12,8 +12,10 @@ import type { TrackSource } from './track-source.ts'
 export interface TrackOwner {
   /** Seconds. */
   readonly now: number
-  /** The mode of a track, or its cues, have changed. */
+  /** The mode of a track has changed, or all of it has come. */
   changed(track: CaptionTrack): void
+  /** A track has other cues. */
+  cuesChanged(): void
   raise(reason: Fault, element: Element | undefined): void
 }
 
@@ -179,6 +181,6 @@ export class CaptionTrack extends EventTarget implements TrackView {
 
   #cuesChanged(): void {
     this.#cues = undefined
-    this.#owner.changed(this)
+    this.#owner.cuesChanged()
   }
 }

@@ -115,7 +115,12 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     this.#show(id)
   }
 
-  /** A track's mode or cues have changed, perhaps by the page's script. */
+  /** A track has other cues: while a file comes in, many times in a row. */
+  cuesChanged(): void {
+    this.update()
+  }
+
+  /** A track's mode has changed, perhaps by the page's script, or all of it has come. */
   changed(track: CaptionTrack): void {
     if (this.#settling) return
     const showing = this.#tracks.find(

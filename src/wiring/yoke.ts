@@ -19,6 +19,7 @@ import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
 import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type YokeSettings } from './settings.ts'
 import { nameTaken, noCommand } from './slips.ts'
+import { Subscriptions } from './subscriptions.ts'
 import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
 import { type CaptionsView, TrackList } from './track-list.ts'
@@ -31,10 +32,6 @@ export interface YokeOptions extends YokeSettings {
   readonly commands?: Readonly<Record<string, AuthorCommand>>
   /** Values of your own, by name; in markup `data-yoke-value="name"`. */
   readonly values?: Readonly<Record<string, AuthorValue>>
-}
-
-interface Subscription {
-  check(): void
 }
 
 /**
@@ -52,7 +49,7 @@ export class Yoke extends EventTarget implements CommandHost {
   #values: ValuesView | undefined
   #measures: MeasuresView | undefined
   #conduct: YokeConduct = DEFAULT_CONDUCT
-  readonly #subscriptions = new Set<Subscription>()
+  readonly #subscriptions = new Subscriptions()
   #snapshot: MediaSnapshot = initialSnapshot
   #media: MediaAdapter | undefined
   #seeker: Seeker | undefined
@@ -62,10 +59,9 @@ export class Yoke extends EventTarget implements CommandHost {
   readonly #idle = new IdleWatch(this)
   /** The text tracks, by HTML's names; live. */
   readonly textTracks: TrackList = new TrackList()
-  readonly #captions = new CaptionsGate(this, () => this.#check())
+  readonly #captions = new CaptionsGate(this, () => this.#subscriptions.check())
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
-  #checkIsDue = false
 
   constructor(options: YokeOptions = {}) {
     super()
@@ -185,17 +181,7 @@ export class Yoke extends EventTarget implements CommandHost {
    * @returns its stop; calling it twice is harmless.
    */
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void {
-    let last = select(this)
-    const subscription = {
-      check: () => {
-        const picked = select(this)
-        if (Object.is(picked, last)) return
-        last = picked
-        listener(picked)
-      }
-    }
-    this.#subscriptions.add(subscription)
-    return () => this.#subscriptions.delete(subscription)
+    return this.#subscriptions.add(() => select(this), listener)
   }
 
   /**
@@ -244,9 +230,9 @@ export class Yoke extends EventTarget implements CommandHost {
   /** Counts a control in. @returns its way out. */
   addControl(element: Element, command: string): () => void {
     this.#controls.set(element, command)
-    this.#checkSoon()
+    this.#subscriptions.checkSoon()
     return () => {
-      if (this.#controls.delete(element)) this.#checkSoon()
+      if (this.#controls.delete(element)) this.#subscriptions.checkSoon()
     }
   }
 
@@ -287,7 +273,7 @@ export class Yoke extends EventTarget implements CommandHost {
   /** @internal */
   keepFault(reason: Fault): void {
     this.#fault = reason
-    this.#check()
+    this.#subscriptions.check()
   }
 
   /** Someone is there: what hides while nobody is comes back, or with `false` goes at once. */
@@ -354,7 +340,7 @@ export class Yoke extends EventTarget implements CommandHost {
   /** Brings everything coupled up to date with what is known. */
   #show(): void {
     if (this.#disposed) return
-    this.#check()
+    this.#subscriptions.check()
     this.#ticker.follow(this.#snapshot)
     this.#idle.follow(this.#snapshot)
   }
@@ -381,20 +367,6 @@ export class Yoke extends EventTarget implements CommandHost {
     this.keepFault(reason)
     // A media may have failed before its player came: told after the player is where its page can hear it.
     queueMicrotask(() => this.#disposed || this.raise(reason))
-  }
-
-  /** Once for all controls that come or go in one go. */
-  #checkSoon(): void {
-    if (this.#checkIsDue) return
-    this.#checkIsDue = true
-    queueMicrotask(() => {
-      this.#checkIsDue = false
-      this.#check()
-    })
-  }
-
-  #check(): void {
-    for (const subscription of [...this.#subscriptions]) subscription.check()
   }
 }
 

@@ -15,9 +15,11 @@ const show = async (page: Page, id: string, language: string, seconds: number): 
   await page.waitForFunction(
     `(() => { const player = document.querySelector('#${id}'); return !player.seeking && player.yoke.values.captionText !== '' && player.shadowRoot.querySelector('.yoke-cue') })()`
   )
-  // Two frames: what was drawn is placed, and the list has come to rest.
-  await page.evaluate(
-    'new Promise(done => setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(done)), 600))'
+  // What was drawn is placed, and the list has come to rest: it stands still from one look to the next.
+  await page.waitForFunction(
+    `(() => { const list = document.querySelector('#${id}-cues'); const before = globalThis.restedAt; globalThis.restedAt = list.scrollTop; return list.querySelector('[aria-current]') && before === list.scrollTop })()`,
+    undefined,
+    { polling: 100 }
   )
 }
 

@@ -74,6 +74,9 @@ export const writeCaptions = async (path: string, text: string, overwrite: boole
   }
 }
 
+/** Whether something in a file is lost or never shown. */
+export const hasErrors = (faults: readonly CaptionFault[]): boolean => faults.some(({ level }) => level === 'error')
+
 /** Faults on standard error, one a line. */
 export const printFaults = (path: string, faults: readonly CaptionFault[]): void => {
   for (const fault of faults) console.error(printCaptionFault(path, fault))

@@ -24,7 +24,6 @@ export class ShownCaptions {
   /** Shows them over this media; `undefined` takes them away. */
   async show(media: HTMLMediaElement | undefined): Promise<void> {
     this.stop()
-    this.#turn += 1
     const turn = this.#turn
     if (!media || !this.#yoke.captions) return
     const [{ coupleCaptionArea }, { announceDescriptions }] = await Promise.all([
@@ -44,6 +43,7 @@ export class ShownCaptions {
   }
 
   stop(): void {
+    this.#turn += 1
     this.#stop?.()
     this.#stop = undefined
   }

@@ -382,6 +382,12 @@ describe('cues as data', () => {
     })
   })
 
+  it('characters by any of HTML’s names', async () => {
+    file('named', '00:00.000 --> 00:09.000\nmar&eacute;e &amp; &half; m')
+    await mount(track('named', 'srclang="fr" default'))
+    await shows('marée & ½ m')
+  })
+
   it('chapters are moments', async () => {
     await mount(track('chapters', 'kind="chapters" srclang="en"'), { beside: '<b data-yoke-value="moment"></b>' })
     await person.until('the first chapter', () => document.querySelector('b')?.textContent === 'Flood')

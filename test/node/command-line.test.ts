@@ -140,6 +140,13 @@ describe('captions', () => {
     expect(joined.out).toBe(run('captions', 'shift', demo, '--by=0').out)
   })
 
+  it('joined with a file that has lost a cue: said, and not good', () => {
+    expect(run('captions', 'join', demo, bad)).toMatchObject({
+      code: 1,
+      err: expect.stringMatching(/3:1 cue-timing-unreadable/)
+    })
+  })
+
   it('says what a form cannot hold, and what it was not told', () => {
     expect(run('captions', 'convert', demo)).toMatchObject({
       code: 1,

@@ -7,6 +7,7 @@ import {
   type CaptionForm,
   type CaptionInput,
   formOf,
+  hasErrors,
   printCaptions,
   printFaults,
   readCaptions,
@@ -41,7 +42,7 @@ export const deliver = async (
     for (const note of notes) console.error(`${input.path}: ${note}`)
   }
   printFaults(input.path, input.faults)
-  return made.incomplete || losses.length > 0 || input.faults.some(({ level }) => level === 'error') ? 1 : 0
+  return made.incomplete || losses.length > 0 || hasErrors(input.faults) ? 1 : 0
 }
 
 /** The form that is written: by the suffix of `--out`, else that of the file. */

@@ -3,7 +3,7 @@ import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import type { VttFile } from '../../core/captions/cue.ts'
 import { joinVtt, splitVtt } from '../../core/captions/retime.ts'
 import { type Args, fileOf, filesOf, isOn, needed, readTime, refuseUnknown, textOf } from '../arguments.ts'
-import { counted, formOf, printCaptions, printFaults, readCaptions, writeCaptions } from '../files.ts'
+import { counted, formOf, hasErrors, printCaptions, printFaults, readCaptions, writeCaptions } from '../files.ts'
 import { deliver } from './edit.ts'
 import { READING, WRITING } from './options.ts'
 
@@ -52,7 +52,7 @@ export const split: CommandDef = defineCommand({
         console.log(`${written[index]}: ${counted(part.cues.length, 'cue')}`)
       })
     printFaults(input.path, input.faults)
-    return input.faults.some(({ level }) => level === 'error') ? 1 : 0
+    return hasErrors(input.faults) ? 1 : 0
   }
 })
 
@@ -91,7 +91,7 @@ export const join: CommandDef = defineCommand({
     const form = out === undefined ? (inputs[0]?.form ?? 'vtt') : formOf(out)
     return deliver(
       { path: paths[0] ?? '', faults: [] },
-      { file, notes: losses, incomplete: losses.length > 0 },
+      { file, notes: losses, incomplete: losses.length > 0 || inputs.some(({ faults }) => hasErrors(faults)) },
       form,
       options
     )

@@ -1,5 +1,6 @@
 import type { Cue, Region } from '../../core/captions/cue.ts'
 import { boxOfCue, boxOfRegion, shiftInRegion } from '../../core/captions/cue-box.ts'
+import type { NamedReferences } from '../../core/captions/cue-text.ts'
 import { baseDirection } from '../../core/captions/direction.ts'
 import { lookProperties } from '../../core/captions/look.ts'
 import { plainCueText } from '../../core/captions/parse-cue-text.ts'
@@ -19,6 +20,8 @@ interface Drawn {
   readonly track: CaptionTrack
   readonly element: HTMLElement
   readonly text: PaintedText
+  /** Painted with these names of characters. */
+  readonly references: NamedReferences
 }
 
 /** How long a region takes to scroll by a line, in milliseconds (WebVTT, "Processing model": 0.433 s). */
@@ -53,12 +56,14 @@ class CaptionArea {
       track.index.activeAt(this.#captions.now).map(cue => ({ cue, track }))
     )
     this.#adoptStyles()
-    const kept = this.#drawn.filter(({ cue }) => wanted.some(one => one.cue === cue))
-    for (const { cue, element } of this.#drawn)
-      if (!wanted.some(one => one.cue === cue)) {
-        element.remove()
-        this.#places.delete(cue)
-      }
+    const isKept = ({ cue, track, references }: Drawn): boolean =>
+      references === track.references && wanted.some(one => one.cue === cue)
+    const kept = this.#drawn.filter(isKept)
+    for (const drawn of this.#drawn) {
+      if (isKept(drawn)) continue
+      drawn.element.remove()
+      this.#places.delete(drawn.cue)
+    }
     this.#drawn = wanted.map(({ cue, track }) => kept.find(drawn => drawn.cue === cue) ?? this.#make(cue, track))
     for (const { text } of this.#drawn) text.mark(this.#captions.now)
     this.#order()
@@ -109,7 +114,7 @@ class CaptionArea {
     if (cue.vertical) style.setProperty('writing-mode', `vertical-${cue.vertical}`)
     if (cue.region) this.#addToRegion(cue, cue.region, element)
     else this.#area.append(element)
-    return { cue, track, element, text }
+    return { cue, track, element, text, references: track.references }
   }
 
   /** Whoever reads the elements reads the cues in their order. */

@@ -51,7 +51,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
   fault: Fault | undefined
   readonly #owner: TrackOwner
   readonly #life = new AbortController()
-  readonly #trees = new WeakMap<Cue, readonly CueNode[]>()
+  #trees = new WeakMap<Cue, readonly CueNode[]>()
   #mode: TrackView['mode'] = 'disabled'
   #cues: readonly Cue[] | undefined
   /** What was active when it was told the last time. */
@@ -151,6 +151,8 @@ export class CaptionTrack extends EventTarget implements TrackView {
         this.index.addNew(cues)
         this.#cuesChanged()
       })
+      // What was read before all names were known is read anew.
+      if (references !== this.references) this.#trees = new WeakMap()
       this.references = references
       this.styles = file.styles
       await this.#settle(file.findings)

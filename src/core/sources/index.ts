@@ -1,0 +1,5 @@
+export * from './file-types.ts'
+export * from './media-type.ts'
+export type { ByteSource } from './probe/bytes.ts'
+export * from './probe/facts.ts'
+export { isContainer, probe, recognise, tryProbe } from './probe/probe.ts'

@@ -4,13 +4,14 @@ import { nearestName } from '../core/nearest-name.ts'
 import { captions } from './captions/index.ts'
 import { check } from './check.ts'
 import { demo } from './demo.ts'
+import { probe } from './probe.ts'
 
 /** 0: good. 1: found faults. 2: could not run. */
 export type ExitCode = 0 | 1 | 2
 
 const root: CommandDef = defineCommand({
   meta: { name: 'yokewright', description: 'Couple your own controls to any video.' },
-  subCommands: { demo, check, captions }
+  subCommands: { demo, probe, check, captions }
 })
 
 const printUsage = async (command: CommandDef, parent?: CommandDef): Promise<ExitCode> => {

@@ -23,7 +23,7 @@ describe('yokewright', () => {
 
   it.each<[string[], RegExp]>([
     [['dmeo'], /“dmeo” — did you mean demo\?/],
-    [['paint'], /“paint” — there are demo, check, captions/],
+    [['paint'], /“paint” — there are demo, probe, check, captions/],
     [['demo', '--port', 'harbour'], /a port from 0 to 65535 was expected, but “harbour” came/]
   ])('%j cannot run, and says why', (args, reason) => {
     const { code, out, err } = run(...args)
@@ -70,6 +70,50 @@ describe('yokewright', () => {
     expect(() => execFileSync(process.execPath, [bootstrap, 'paint'], { encoding: 'utf8', stdio: 'pipe' })).toThrow(
       /There is no job “paint”/
     )
+  })
+})
+
+describe('probe', () => {
+  const media = fileURLToPath(new URL('../../examples/public/media/', import.meta.url))
+  const small = fileURLToPath(new URL('../media/', import.meta.url))
+
+  it('says what files are, and prints their <source> lines in the right order', () => {
+    const { code, out, err } = run('probe', ...['ogv', 'mp4', 'webm'].map(suffix => `${media}spring-tide.${suffix}`))
+    expect({ code, err }).toEqual({ code: 0, err: '' })
+    expect(out).toContain(
+      'spring-tide.mp4: MP4, 1:00, 1.0 MB, index at the start\n  picture  H.264 (avc1.4D4032), 1280 × 720, 25 frames a second'
+    )
+    expect([...out.matchAll(/<source src=".*spring-tide\.(\w+)" type='(.*?)'>/g)].map(([, ...found]) => found)).toEqual(
+      [
+        ['webm', 'video/webm; codecs="vp09.00.31.08, opus"'],
+        ['mp4', 'video/mp4; codecs="avc1.4D4032, mp4a.40.2"'],
+        ['ogv', 'video/ogg; codecs="theora, vorbis"']
+      ]
+    )
+  })
+
+  it.each<[string[], number, RegExp]>([
+    [['index-late.mp4'], 1, /index-late\.mp4 media-index-late .* — put it first: ffmpeg/],
+    [['cut-off.webm'], 1, /media-cut-short .* 7833 bytes before its end/],
+    [['live.webm'], 1, /duration-unwritten/],
+    [['theora.ogv'], 1, /codec-lacking Theora .* not played by Chromium and Firefox/],
+    [['main.mp4', 'theora.ogv'], 1, /lengths-differ/],
+    [['main.mp4', 'wide-pixels.webm'], 1, /shapes-differ .* is 64 × 48, and .* is 128 × 48/],
+    [['expected.json'], 1, /container-unknown .*it is JSON/],
+    [['main.mp4', 'nothing.mp4'], 2, /ENOENT/],
+    [['main.mp4', '--at', '1:75'], 2, /minutes/],
+    [['main.mp4', '--att', '1'], 2, /did you mean --at\?/]
+  ])('%j ends with %i', (args, code, reason) => {
+    const ended = run('probe', ...args.map(arg => (/\.\w/.test(arg) ? small + arg : arg)))
+    expect(ended.code).toBe(code)
+    expect(ended.err).toMatch(reason)
+  })
+
+  it('--at says which frame a time address gives; --json prints all of it for machines', () => {
+    expect(run('probe', `${media}spring-tide.mp4`, '--at', '0:12.5').out).toContain('0:12.5 is 12.5 s: frame 312')
+    const { files, sources } = JSON.parse(run('probe', `${media}spring-tide.mp4`, '--at', '50%', '--json').out)
+    expect(files).toMatchObject([{ container: 'mp4', duration: 60, frame: { frame: 750, from: 30 }, faults: [] }])
+    expect(sources).toMatchObject([{ type: 'video/mp4; codecs="avc1.4D4032, mp4a.40.2"' }])
   })
 })
 

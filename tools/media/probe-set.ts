@@ -1,5 +1,5 @@
 /**
- * Makes the small files on which `probe` is tried, and what Debian's ffprobe finds in them: `npm run media probe-set`.
+ * Makes the small files on which `probe` is tried, and what Debian's ffprobe finds in them: `node --import tsx tools/media/probe-set.ts`.
  * The results are committed (test/media), so that tests need neither ffmpeg nor ffprobe.
  */
 import { execFileSync, spawnSync } from 'node:child_process'

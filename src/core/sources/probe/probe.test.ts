@@ -49,7 +49,7 @@ const BY_HAND: Readonly<Record<string, string>> = {
   'hevc-ten-bits.mp4': 'video/mp4; codecs="hev1.2.4.L30.90"',
   'mpeg4.mp4': 'video/mp4; codecs="mp4v.20.1, mp4a.6B"',
   'pcm.mov': 'video/quicktime; codecs="jpeg, sowt"',
-  'mp3.mka': 'audio/matroska; codecs="mp3"',
+  'mp3.mka': 'audio/x-matroska; codecs="mp3"',
   'theora.ogv': 'video/ogg; codecs="theora, vorbis"',
   'theora-wide-pixels.ogv': 'video/ogg; codecs="theora"',
   'constant.mp3': 'audio/mpeg',

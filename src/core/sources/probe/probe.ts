@@ -50,7 +50,7 @@ const SUBTYPES: Readonly<Record<ContainerName, string>> = {
   mp4: 'mp4',
   quicktime: 'quicktime',
   webm: 'webm',
-  matroska: 'matroska',
+  matroska: 'x-matroska',
   ogg: 'ogg',
   mp3: 'mpeg',
   wav: 'wav'

@@ -1,0 +1,2 @@
+export * from '../../core/sources/index.ts'
+export * from './byte-sources.ts'

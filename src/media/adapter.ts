@@ -1,6 +1,7 @@
 import type { Presentation } from '../core/playback/plan.ts'
 import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
 import type { PresentationPort } from './presentation.ts'
+import type { SourcePort } from './source-port.ts'
 import type { TextTrackPort } from './text-tracks.ts'
 
 /** The media events that every adapter fires (HTML, "Media elements: event summary"). */
@@ -86,6 +87,8 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   readonly presentations?: Readonly<Partial<Record<Presentation, PresentationPort>>>
   /** Its own text tracks, where it can have some. Constant for the adapter's life. */
   readonly textTracks?: TextTrackPort
+  /** Its sources, where it can have several. Constant for the adapter's life. */
+  readonly sources?: SourcePort
   /**
    * Resolves when playback has begun. At the end, starts again from the start.
    * Rejects with a DOMException: `NotAllowedError` (the browser wants a gesture first; `paused` stays true, and no

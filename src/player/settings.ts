@@ -37,6 +37,13 @@ const readFrameRate = (written: string): Reading => {
     : unreadable('frame-rate', written, 'write frames a second, as in frame-rate="25"')
 }
 
+const readTimeout = (written: string): Reading => {
+  const sourceTimeout = Number(written)
+  return sourceTimeout > 0
+    ? { settings: { sourceTimeout } }
+    : unreadable('source-timeout', written, 'write seconds above 0, as in source-timeout="10"')
+}
+
 const readKeys = (written: string): Reading => {
   const shortcuts = tryReadShortcuts(written)
   return shortcuts.ok ? { settings: { shortcuts: shortcuts.value } } : { settings: {}, fault: shortcuts.fault }
@@ -49,7 +56,9 @@ const READERS = {
   gestures: written => ({ settings: { gestures: written !== 'off' } }),
   'hide-after': readHideAfter,
   'playback-rates': readRates,
-  shortcuts: readKeys
+  'save-data': written => ({ settings: { saveData: written !== 'off' } }),
+  shortcuts: readKeys,
+  'source-timeout': readTimeout
 } as const satisfies Record<string, (written: string) => Reading>
 
 /** What holds while an attribute is not there. */
@@ -59,7 +68,9 @@ const WITHOUT: Readonly<Record<SettingAttribute, YokeSettings>> = {
   gestures: { gestures: true },
   'hide-after': { hideAfter: 2.5 },
   'playback-rates': { playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2] },
-  shortcuts: readKeys('').settings
+  'save-data': { saveData: undefined },
+  shortcuts: readKeys('').settings,
+  'source-timeout': { sourceTimeout: 10 }
 }
 
 /** One of the attributes that set how a player behaves. */

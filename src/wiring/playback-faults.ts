@@ -48,6 +48,7 @@ const REASONS: Readonly<Record<number, string>> = {
 
 /** What stopped the media, naming its whole address. */
 export const faultOfError = (error: MediaErrorLike, address: string): Fault => {
+  if (error.reason) return error.reason
   const at = address ? ` (${address})` : ''
   const said = error.message ? ` ${error.message}` : ''
   return fault(

@@ -4,6 +4,7 @@ import type { Surroundings } from '../core/playback/snapshot.ts'
 import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
 import type { TrackEntry } from './captions/track-source.ts'
+import type { GivenSource } from './given-sources.ts'
 
 /** How a yoke behaves. */
 export interface YokeConduct {
@@ -19,6 +20,10 @@ export interface YokeConduct {
   readonly picture: Element | undefined
   /** What sliders and readouts say. */
   readonly words: BasicWords
+  /** Seconds without any data after which a source is left for the next one. Default 10. */
+  readonly sourceTimeout: number
+  /** Choose the smallest of several sizes. Default: what the browser says that its user wishes. */
+  readonly saveData: boolean | undefined
 }
 
 /** What may be set of a yoke. */
@@ -33,6 +38,8 @@ export interface YokeSettings extends Partial<YokeConduct> {
   readonly moments?: readonly MomentEntry[]
   /** Text tracks, beside those of the markup. */
   readonly tracks?: readonly TrackEntry[]
+  /** What to play, in place of the sources of the markup: the first of these that truly plays. A chosen file is a source too. */
+  readonly sources?: readonly GivenSource[]
 }
 
 export const DEFAULT_CONDUCT: YokeConduct = {
@@ -41,7 +48,9 @@ export const DEFAULT_CONDUCT: YokeConduct = {
   shortcuts: SHORTCUTS,
   gestures: false,
   picture: undefined,
-  words: BASIC_WORDS
+  words: BASIC_WORDS,
+  sourceTimeout: 10,
+  saveData: undefined
 }
 
 export const mergeConduct = (conduct: YokeConduct, settings: YokeSettings): YokeConduct => {

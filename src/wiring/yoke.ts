@@ -5,10 +5,12 @@ import type { Presentation } from '../core/playback/plan.ts'
 import { initialSnapshot, type MediaSnapshot, readSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
+import type { SourceReport } from '../core/sources/reports.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
 import { CaptionsGate } from './captions-gate.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
+import { GivenSources } from './given-sources.ts'
 import { IdleWatch } from './idle.ts'
 import type { Inspection } from './inspect.ts'
 import { createView } from './names.ts'
@@ -60,6 +62,7 @@ export class Yoke extends EventTarget implements CommandHost {
   /** The text tracks, by HTML's names; live. */
   readonly textTracks: TrackList = new TrackList()
   readonly #captions = new CaptionsGate(this, () => this.#subscriptions.check())
+  readonly #sources = new GivenSources()
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
 
@@ -93,6 +96,11 @@ export class Yoke extends EventTarget implements CommandHost {
   get measures(): MeasuresView {
     this.#measures ??= createView<typeof MEASURES, MeasuresView>(MEASURES, name => MEASURES[name](this.#snapshot))
     return this.#measures
+  }
+
+  /** The sources in the order in which they are tried, what has become of each, and why. Empty for a media that has but one way to play. */
+  get sources(): readonly SourceReport[] {
+    return this.#media?.sources?.list ?? []
   }
 
   /** What shows captions; `undefined` until there are any. */
@@ -143,6 +151,8 @@ export class Yoke extends EventTarget implements CommandHost {
     else this.raise(surroundings.fault)
     if ('container' in settings) this.settle()
     if (settings.tracks) this.#captions.give(settings.tracks)
+    if (settings.sources) this.#sources.give(settings.sources, this.#media, this.#conduct)
+    else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
   }
 
   /**
@@ -155,12 +165,20 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#media = media
     this.#fault = undefined
     this.#seeker = media && new Seeker(media)
-    this.#release = media?.observe(type => this.#hear(type))
+    this.#release = media && this.#listenTo(media)
     const { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions } = this.#snapshot
     const kept = { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions }
     this.#snapshot = { ...initialSnapshot, ...kept }
     this.refresh()
     this.settle()
+    this.#sources.handTo(media, this.#conduct)
+  }
+
+  #listenTo(media: MediaAdapter): () => void {
+    const stops = [media.observe(type => this.#hear(type)), media.sources?.observe(() => this.#subscriptions.check())]
+    return () => {
+      for (const stop of stops) stop?.()
+    }
   }
 
   /**
@@ -333,6 +351,7 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#idle.stop()
     this.#presentations.stop()
     this.#captions.stop()
+    this.#sources.stop()
     this.#subscriptions.clear()
     this.#media = undefined
   }

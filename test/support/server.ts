@@ -2,6 +2,7 @@ import { once } from 'node:events'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import sirv from 'sirv'
+import { serveFailing } from './failing.ts'
 
 export interface TestServer {
   /** `http://127.0.0.1:port`, without a slash at the end. */
@@ -32,6 +33,7 @@ export const startServer = async (): Promise<TestServer> => {
     const path = aliases.get(wanted) ?? wanted
     if (path !== wanted) request.url = path
     const page = pages.get(path)
+    if (serveFailing(request, response)) return
     if (page) {
       response
         .writeHead(200, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', ...page.headers })

@@ -1,4 +1,5 @@
 import type { TrackOffer } from '../captions/choose-track.ts'
+import type { Fault } from '../fault.ts'
 import type { Moment } from '../time/moments.ts'
 import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
 
@@ -14,6 +15,8 @@ export interface MediaCapabilities {
 export interface MediaErrorLike {
   readonly code: number
   readonly message: string
+  /** Why, in plain words, where that was found out. */
+  readonly reason?: Fault
 }
 
 /** What the core reads of a media: the port that every adapter fills, under HTMLMediaElement's own names. */

@@ -5,15 +5,12 @@ import type { PresentationPort } from '../presentation.ts'
 import type { TextTrackPort } from '../text-tracks.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
 import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
+import { type ElementSources, type SourceChange, sourcesOf } from './element-sources.ts'
 import { ElementTextTracks } from './element-text-tracks.ts'
 import { PlayRequest } from './play-request.ts'
 import { PlaybackWatch } from './playback-watch.ts'
 
-const NETWORK_NO_SOURCE = 3
-const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
-/** How long an element may be between two sources, in milliseconds. */
-const CONFIRMATION_DELAY = 100
 const HAVE_FUTURE_DATA = 3
 /** How long after an unmuting of the engine's own a pause may come of it, in milliseconds. */
 const UNMUTED_FOR = 60
@@ -28,14 +25,13 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   readonly element: HTMLMediaElement
   readonly presentations: Readonly<{ fullscreen?: PresentationPort; 'picture-in-picture'?: PresentationPort }>
   readonly textTracks: TextTrackPort
+  readonly sources: ElementSources
   readonly #requests = new Set<PlayRequest>()
   readonly #watch: PlaybackWatch
-  /** Every `<source>` has failed: engines tell that nowhere on the element. */
-  #sourcesFailed = false
   /** `ended` has been told since the end was reached, by the engine or in its stead. */
   #toldEnd = false
-  #disposed = false
-  #confirmation: ReturnType<typeof setTimeout> | undefined
+  /** What takes the adapter off the element's sources. */
+  readonly #leaveSources: readonly (() => void)[]
   /** What `muted` was when the rate was set; WebKit clears it. */
   #mutedBeforeRate: boolean | undefined
   /** When WebKit was last seen to have cleared it, by the page's clock in milliseconds. */
@@ -52,44 +48,45 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     const floating = pictureInPictureOf(element)
     this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
-    // Capturing, so that the errors of `<source>` children, which do not bubble, come here too.
-    for (const type of MEDIA_EVENTS) element.addEventListener(type, this, true)
-    // They may all have failed before; or the element may be between two of them just now.
-    if (element.networkState === NETWORK_NO_SOURCE && element.querySelector('source')) {
-      this.#confirmation = setTimeout(() => this.#confirmNoSource(), CONFIRMATION_DELAY)
-    }
+    // First of all: what it keeps back must not be told by anyone.
+    this.sources = sourcesOf(element)
+    this.#leaveSources = [this.sources.use(), this.sources.listen(change => this.#sourcesChanged(change))]
+    for (const type of MEDIA_EVENTS) element.addEventListener(type, this)
   }
 
   get currentSrc(): string {
     return this.element.currentSrc
   }
   get currentTime(): number {
-    return this.element.currentTime
+    if (this.sources.error) return this.sources.stoodAt
+    return this.#held?.currentTime ?? this.element.currentTime
   }
   set currentTime(seconds: number) {
     // WebKit takes NaN and Infinity for the end.
     if (!Number.isFinite(seconds)) throw new TypeError(`currentTime takes a finite number of seconds, not ${seconds}.`)
+    if (this.#held) this.#held.currentTime = seconds
     this.element.currentTime = seconds
   }
   get duration(): number {
-    return this.element.duration
+    return this.#held?.duration ?? this.element.duration
   }
   get paused(): boolean {
-    return this.element.paused || this.error !== null
+    return this.#held?.paused ?? (this.element.paused || this.error !== null)
   }
   get ended(): boolean {
-    return this.element.ended
+    return !this.#held && this.element.ended
   }
   get seeking(): boolean {
-    return this.element.seeking
+    return !this.#held && this.element.seeking
   }
   get readyState(): number {
+    if (this.#held) return this.#held.readyState
     const { readyState } = this.element
     // WebKit stays at 2 after a seek while time runs on.
     return readyState === HAVE_CURRENT_DATA && this.#watch.advancing ? HAVE_FUTURE_DATA : readyState
   }
   get playbackRate(): number {
-    return this.element.playbackRate
+    return this.#held?.playbackRate ?? this.element.playbackRate
   }
   set playbackRate(rate: number) {
     const range = this.capabilities.playbackRate
@@ -100,6 +97,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
       )
     }
     this.#mutedBeforeRate = this.element.muted
+    if (this.#held) this.#held.playbackRate = rate
     this.element.playbackRate = rate
   }
   get volume(): number {
@@ -109,10 +107,11 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.element.volume = volume
   }
   get muted(): boolean {
-    return this.element.muted
+    return this.#held?.muted ?? this.element.muted
   }
   set muted(muted: boolean) {
     this.#mutedBeforeRate = undefined
+    if (this.#held) this.#held.muted = muted
     this.element.muted = muted
   }
   get loop(): boolean {
@@ -129,22 +128,24 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.element.readyState === 0 ? NO_RANGES : this.element.seekable
   }
   get error(): MediaErrorLike | null {
-    if (this.element.error) return this.element.error
-    if (!this.#sourcesFailed) return null
-    const addresses = [...this.element.querySelectorAll('source')].map(({ src }) => src)
-    return { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: `Tried in vain: ${addresses.join(', ')}` }
+    return this.#held ? null : (this.sources.error ?? this.element.error)
   }
   get videoWidth(): number {
+    if (this.#held) return this.#held.videoWidth
     return 'videoWidth' in this.element ? (this.element as HTMLVideoElement).videoWidth : 0
   }
 
+  get #held(): ElementSources['held'] {
+    return this.sources.held
+  }
+
   play(): Promise<void> {
-    if (this.#sourcesFailed) {
-      return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
-    }
+    if (this.sources.error) return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
     this.#pauseAsked = false
+    this.sources.wanted = true
+    if (this.#held) this.#held.paused = false
     this.#watch.expectPlaying()
-    const request = new PlayRequest(this.element.play())
+    const request = new PlayRequest(this.element.play(), () => this.#held !== undefined)
     this.#requests.add(request)
     const forget = (): boolean => this.#requests.delete(request)
     request.promise.then(forget, forget)
@@ -153,26 +154,28 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   pause(): void {
     this.#pauseAsked = true
+    this.sources.wanted = false
     this.element.pause()
+    if (!this.#held || this.#held.paused) return
+    this.#held.paused = true
+    this.#settle(request => request.interrupted())
+    this.#tell('pause')
   }
 
   load(): void {
-    this.#sourcesFailed = false
-    this.element.load()
+    this.sources.retry()
   }
 
   dispose(): void {
-    this.#disposed = true
-    clearTimeout(this.#confirmation)
-    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, true)
+    for (const leave of this.#leaveSources) leave()
+    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this)
     this.#settle(request => request.interrupted())
     this.#watch.stop()
   }
 
   /** The element's listener: mends what the engine left out, then tells. */
   handleEvent(event: Event): void {
-    if (event.target !== this.element) this.#sourceFailed(event.target)
-    else if (!this.#keepBack(event.type as MediaEventType)) this.#tell(event.type as MediaEventType)
+    if (!this.#keepBack(event.type as MediaEventType)) this.#tell(event.type as MediaEventType)
   }
 
   #tell(type: MediaEventType): void {
@@ -183,6 +186,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   /** What was already told in the engine's stead, and what mending itself gives rise to. */
   #keepBack(type: MediaEventType): boolean {
+    if (this.sources.keepsBack(type)) return true
     return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type) || (type === 'pause' && this.#playOn())
   }
 
@@ -202,8 +206,6 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     switch (type) {
       case 'emptied':
       case 'loadstart':
-        // An event of the loading that has failed meanwhile changes nothing.
-        this.#sourcesFailed &&= this.element.networkState === NETWORK_NO_SOURCE
         this.#toldEnd = false
         this.#watch.interrupt()
         break
@@ -250,16 +252,16 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     if (muted) this.#unmutedByRate = performance.now()
   }
 
-  #sourceFailed(source: EventTarget | null): void {
-    if (source !== [...this.element.querySelectorAll('source')].at(-1)) return
-    // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
-    queueMicrotask(() => this.#confirmNoSource())
-  }
-
-  #confirmNoSource(): void {
-    if (this.#disposed || this.#sourcesFailed || this.element.networkState !== NETWORK_NO_SOURCE) return
-    this.#sourcesFailed = true
-    this.#tell('error')
+  /** One source gives way to another, has given way, or none is left. */
+  #sourcesChanged(change: SourceChange): void {
+    if (change === 'held') {
+      this.#watch.interrupt()
+      this.#tell('waiting')
+    } else if (change === 'released') {
+      this.#toldEnd = false
+      if (!this.element.paused) this.#watch.expectPlaying()
+      this.#tell(this.element.ended ? 'ended' : 'durationchange')
+    } else if (change === 'failed') this.#tell('error')
   }
 
   #settle(how: (request: PlayRequest) => void): void {

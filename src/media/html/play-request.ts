@@ -7,12 +7,13 @@ export class PlayRequest {
   #resolve!: () => void
   #reject!: (reason: unknown) => void
 
-  constructor(engine: Promise<void>) {
+  /** @param isOpen whether what the engine refuses may yet come about: another source is on its way. */
+  constructor(engine: Promise<void>, isOpen: () => boolean) {
     this.promise = new Promise((resolve, reject) => {
       this.#resolve = resolve
       this.#reject = reject
     })
-    engine.then(this.#resolve, this.#reject)
+    engine.then(this.#resolve, (reason: unknown) => isOpen() || this.#reject(reason))
   }
 
   begun(): void {

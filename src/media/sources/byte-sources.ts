@@ -17,6 +17,8 @@ export interface FetchOptions {
 export interface ServedBytes extends ByteSource {
   /** Its `Content-Type` after the first read; `''` where it sent none. */
   readonly type: string
+  /** Its status after the first read (RFC 9110, section 15); 0 before, and where no answer came. */
+  readonly status: number
 }
 
 const sizeOf = (response: Response): number | undefined => {
@@ -51,6 +53,7 @@ export const bytesOfAddress = (
 ): ServedBytes => {
   let size: number | undefined
   let type = ''
+  let status = 0
   return {
     get size() {
       return size
@@ -58,9 +61,13 @@ export const bytesOfAddress = (
     get type() {
       return type
     },
+    get status() {
+      return status
+    },
     async read(from, length) {
       const headers = { range: `bytes=${from}-${from + length - 1}` }
       const response = await fetch(address, { headers, credentials, ...(signal && { signal }) })
+      status = response.status
       // 416: the range is behind the end.
       if (!response.ok && response.status !== 416) throw new Error(`the server answered ${response.status}`)
       size ??= sizeOf(response)

@@ -1,0 +1,74 @@
+import { type Fault, fault } from '../../core/fault.ts'
+import { plainType } from '../../core/sources/file-types.ts'
+import type { MediaFileFacts } from '../../core/sources/probe/facts.ts'
+import { tryProbe } from '../../core/sources/probe/probe.ts'
+import { bytesOfAddress } from '../sources/byte-sources.ts'
+
+/** How long finding out may take, in milliseconds. */
+const PATIENCE = 3000
+
+const FETCHED: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:'])
+
+/** The exact type of what stands behind an address, by its bytes; `undefined` where they cannot be had, or are no media. */
+export const typeByBytes = async (src: string, signal: AbortSignal): Promise<string | undefined> => {
+  if (!FETCHED.has(new URL(src).protocol)) return undefined
+  const probed = await tryProbe(
+    bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
+  )
+  return probed.ok ? probed.value.type : undefined
+}
+
+const ofStatus = (src: string, status: number): Fault => {
+  if (status === 404 || status === 410)
+    return fault('source-missing', `The server has no ${src}.`, 'look at the address: it is resolved against the page')
+  if (status === 401 || status === 403)
+    return fault(
+      'source-denied',
+      `The server does not hand out ${src} (${status}).`,
+      'whoever watches must be allowed to read it'
+    )
+  return fault(
+    'source-server',
+    `The server could not answer for ${src} (${status}).`,
+    'look into the log of the server, and try again later'
+  )
+}
+
+const ofFacts = (src: string, { type, missing }: MediaFileFacts, element: HTMLMediaElement): Fault => {
+  if (missing > 0)
+    return fault('source-damaged', `${src} breaks off before its end.`, 'it was not copied whole: copy it again')
+  if (element.canPlayType(type) === '')
+    return fault(
+      'source-unsupported',
+      `This browser does not play ${src}, which is ${type}.`,
+      'put another format beside it: H.264 and AAC in MP4 are played by all'
+    )
+  return fault('source-damaged', `${src} is ${plainType(type)}, and cannot be played.`, 'it is damaged: make it anew')
+}
+
+/** Why a source cannot be played, found out by asking for its first bytes; `undefined` where that cannot be asked. */
+export const diagnose = async (
+  src: string,
+  element: HTMLMediaElement,
+  signal: AbortSignal
+): Promise<Fault | undefined> => {
+  if (!FETCHED.has(new URL(src).protocol)) return undefined
+  const credentials = element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
+  const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
+  const bytes = bytesOfAddress(src, { signal: patience, credentials })
+  const probed = await tryProbe(bytes)
+  if (probed.ok) return ofFacts(src, probed.value, element)
+  if (bytes.status >= 400) return ofStatus(src, bytes.status)
+  if (bytes.status === 0)
+    return fault(
+      'source-unreachable',
+      `No answer came from ${src}.`,
+      'look at the connection and the address; another host has to allow it by Access-Control-Allow-Origin',
+      probed.fault.cause
+    )
+  return fault(
+    'source-not-media',
+    `${src} cannot be played. ${probed.fault.message}`,
+    'open the address by itself: a server may answer with a page instead of the file'
+  )
+}

@@ -1,0 +1,337 @@
+import { fault } from '../../core/fault.ts'
+import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
+import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
+import { diagnose, typeByBytes } from './diagnose.ts'
+import type { ElementSources } from './element-sources.ts'
+import type { Held } from './held.ts'
+
+const MEDIA_ERR_NETWORK = 2
+const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
+const HAVE_CURRENT_DATA = 2
+const HAVE_FUTURE_DATA = 3
+const NETWORK_LOADING = 2
+const SECOND = 1000
+/** Playback that is this much further, in seconds, than time can have taken it, has jumped. */
+const JUMP = 1.5
+/** So many times as long as for a word is waited for the first metadata, while data comes. */
+const NO_METADATA = 3
+/** The shortest time between two looks, in milliseconds. */
+const MIN_WAIT = 100
+
+const HEARD = [
+  'canplay',
+  'loadeddata',
+  'loadedmetadata',
+  'loadstart',
+  'play',
+  'playing',
+  'progress',
+  'seeked',
+  'stalled',
+  'timeupdate',
+  'waiting'
+] as const
+
+/** After these something is due. */
+const WATCHED: ReadonlySet<string> = new Set(['loadstart', 'play', 'playing', 'stalled', 'waiting'])
+
+/**
+ * Leaves a source that cannot go on: for the next one at the same place, or, where it was the connection, for itself after
+ * growing pauses. Loaded when something has played, or has failed.
+ */
+export class Recovery {
+  readonly #sources: ElementSources
+  readonly #element: HTMLMediaElement
+  readonly #life = new AbortController()
+  /** The source that has truly played: worth another try when the connection broke. */
+  #good: string | undefined
+  #triesInVain = 0
+  /** Where playback was last seen, and when, in seconds and milliseconds. */
+  #at = { time: 0, seen: 0 }
+  /** When data last came, and when playing was last asked for, in milliseconds. */
+  #lastData = performance.now()
+  #askedAt = performance.now()
+  /** When the last loading began, in milliseconds. */
+  #loadedFrom = performance.now()
+  #isPlayingOn = false
+  #watch: ReturnType<typeof setTimeout> | undefined
+  #pause: ReturnType<typeof setTimeout> | undefined
+
+  constructor(sources: ElementSources) {
+    const { element } = sources
+    this.#sources = sources
+    this.#element = element
+    const { signal } = this.#life
+    for (const type of HEARD) element.addEventListener(type, () => this.#hear(type), { signal })
+    element.ownerDocument.defaultView?.addEventListener('online', () => this.#online(), { signal })
+    this.#keepPlace()
+    this.#watchSilence()
+  }
+
+  stop(): void {
+    this.#life.abort()
+    clearTimeout(this.#watch)
+    clearTimeout(this.#pause)
+  }
+
+  /** Plays the first of these that truly plays. */
+  choose(entries: readonly SourceEntry[]): void {
+    const element = this.#element
+    const { saveData } = this.#sources.wishes
+    const [first] = rankSources(entries, {
+      canPlayType: type => element.canPlayType(type),
+      matches: media => matchMedia(media).matches,
+      width: element.clientWidth * devicePixelRatio,
+      saveData
+    })
+    if (first) this.#sources.place(new URL(first.entry.src, element.baseURI).href)
+  }
+
+  /** The chosen source cannot go on. */
+  broken(): void {
+    const { error, currentSrc } = this.#element
+    const isConnection = error?.code === MEDIA_ERR_NETWORK || !navigator.onLine
+    this.#leave(currentSrc, 'failed', isConnection ? 'The connection broke' : 'It cannot be played')
+    this.#goOn()
+  }
+
+  /** Sound alone came of what should have a picture. */
+  withoutPicture(): void {
+    const { currentSrc } = this.#element
+    this.#sources.note(
+      currentSrc,
+      'failed',
+      fault(
+        'source-without-picture',
+        `Of ${currentSrc} this browser plays only the sound.`,
+        'its picture is coded in a way that this browser lacks: put another format beside it'
+      )
+    )
+    this.#goOn()
+  }
+
+  /** Whether the end that was reached is none: the file broke off, and the engine jumped. */
+  isTooEarly(): boolean {
+    const { currentTime, playbackRate, seeking } = this.#element
+    const ran = ((performance.now() - this.#at.seen) / SECOND) * playbackRate
+    return !seeking && currentTime > this.#at.time + ran + JUMP
+  }
+
+  /** Where playback was before it jumped, in seconds. */
+  get lastTime(): number {
+    return this.#at.time
+  }
+
+  #leave(src: string, state: 'failed' | 'silent', why: string): void {
+    if (src)
+      this.#sources.note(
+        src,
+        state,
+        fault(
+          state === 'silent' ? 'source-silent' : 'media-failed',
+          `${why} (${src}).`,
+          'open the address by itself, and look at its type and codecs'
+        )
+      )
+  }
+
+  #goOn(): void {
+    const next = nextSource(this.#sources.list)
+    if (next) this.#switchTo(next.src)
+    else if (this.#good !== undefined) this.#tryAgain(this.#good)
+    else this.#tryRefused()
+  }
+
+  /** The same place, the same rate, and playing if it was. */
+  #switchTo(src: string): void {
+    const { held } = this.#sources
+    const element = this.#element
+    this.#sources.place(src)
+    this.#dataCame()
+    if (!held) return
+    element.playbackRate = held.playbackRate
+    if (!held.paused) element.play().catch((reason: Error) => this.#blocked(reason))
+  }
+
+  /** Not before: WebKit never comes back from a seek that was asked for earlier. */
+  #takePlace(): void {
+    const { held } = this.#sources
+    if (held && held.currentTime > 0) this.#element.currentTime = held.currentTime
+  }
+
+  /** The browser wants a press first: shown as paused, at its place. */
+  #blocked({ name }: Error): void {
+    if (name !== 'NotAllowedError' || !this.#sources.held) return
+    this.#sources.wanted = false
+    this.#sources.held.paused = true
+    this.#settle()
+  }
+
+  #tryAgain(src: string): void {
+    const pause = pauseBeforeRetry(this.#triesInVain)
+    if (pause === undefined) {
+      this.#giveUp()
+      return
+    }
+    this.#triesInVain += 1
+    clearTimeout(this.#pause)
+    // Without a connection there is nothing to try until it is back.
+    if (navigator.onLine) this.#pause = setTimeout(() => this.#switchTo(src), pause * SECOND)
+  }
+
+  #online(): void {
+    if (this.#good === undefined || !(this.#sources.held || this.#sources.error)) return
+    this.#triesInVain = 0
+    clearTimeout(this.#pause)
+    if (this.#sources.error) this.#sources.standBy()
+    this.#switchTo(this.#good)
+  }
+
+  /** Last of all, those whose type the engine has refused: a type may be wrong. Their first bytes tell. */
+  async #tryRefused(): Promise<void> {
+    for (const { src, state } of this.#sources.list) {
+      if (state !== 'refused') continue
+      const type = await typeByBytes(src, this.#life.signal)
+      if (this.#life.signal.aborted) return
+      if (!type || this.#element.canPlayType(type) === '') {
+        this.#sources.note(
+          src,
+          'failed',
+          fault(
+            'source-unsupported',
+            `This browser does not play ${src}${type ? `, which is ${type}` : ''}.`,
+            'put another format beside it: H.264 and AAC in MP4 are played by all'
+          )
+        )
+        continue
+      }
+      this.#switchTo(src)
+      return
+    }
+    this.#giveUp()
+  }
+
+  /** Finds out why, in plain words, before anyone is told. */
+  async #giveUp(): Promise<void> {
+    const { signal } = this.#life
+    const tried = this.#sources.list.filter(({ state }) => state === 'failed' || state === 'silent')
+    const reasons = await Promise.all(tried.map(report => this.#reasonOf(report, signal)))
+    if (signal.aborted) return
+    const { error } = this.#element
+    const [reason] = reasons
+    this.#sources.fail({
+      code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
+      message: error?.message ?? '',
+      ...(reason && { reason })
+    })
+  }
+
+  async #reasonOf(report: SourceReport, signal: AbortSignal) {
+    const known = report.fault && report.fault.code !== 'media-failed'
+    const reason = known ? report.fault : await diagnose(report.src, this.#element, signal)
+    if (reason) this.#sources.note(report.src, report.state, reason)
+    return reason
+  }
+
+  #hear(type: (typeof HEARD)[number]): void {
+    if (type === 'loadstart') this.#loadedFrom = performance.now()
+    if (type === 'loadedmetadata') this.#takePlace()
+    if (type === 'progress' || type === 'loadeddata') this.#dataCame()
+    if (type === 'timeupdate' || type === 'seeked' || type === 'playing') this.#keepPlace()
+    if (type === 'play' || type === 'seeked') this.#askedAt = performance.now()
+    if (WATCHED.has(type)) this.#watchSilence()
+    this.#settle()
+  }
+
+  #keepPlace(): void {
+    const { currentTime, ended, seeking, paused, readyState, currentSrc } = this.#element
+    if (ended || this.#sources.held) return
+    if (currentTime === this.#at.time) return
+    this.#dataCame()
+    // A jump is noticed at the end, by what was before it.
+    if (!seeking && !(currentTime > this.#at.time + JUMP && this.isTooEarly()))
+      this.#at = { time: currentTime, seen: performance.now() }
+    if (paused || readyState < HAVE_FUTURE_DATA || currentTime === 0) return
+    this.#good = currentSrc
+    this.#triesInVain = 0
+  }
+
+  /** The new source is there: from now on the element speaks for itself. */
+  #settle(): void {
+    const { held } = this.#sources
+    const { readyState, seeking, paused, ended, currentTime } = this.#element
+    if (!held || seeking || readyState < HAVE_CURRENT_DATA) return
+    if (!held.paused && paused && !ended) {
+      this.#playOn(held)
+      return
+    }
+    this.#at = { time: currentTime, seen: performance.now() }
+    this.#sources.note(this.#element.currentSrc, 'chosen')
+    this.#sources.release()
+  }
+
+  /** WebKit unmutes at the change of rate, and then stops because of the sound. */
+  #playOn({ muted }: Held): void {
+    const element = this.#element
+    if (this.#isPlayingOn) return
+    this.#isPlayingOn = true
+    element.muted = muted
+    element.play().then(
+      () => {
+        this.#isPlayingOn = false
+      },
+      (reason: Error) => {
+        this.#isPlayingOn = false
+        this.#blocked(reason)
+      }
+    )
+  }
+
+  #dataCame(): void {
+    this.#lastData = performance.now()
+  }
+
+  /** Something is wanted: data, or that time runs; and for how long it has not come, in milliseconds. */
+  get #silence(): number {
+    const { paused, readyState, networkState, preload, ended, error, seeking } = this.#element
+    const now = performance.now()
+    if (ended || error) return 0
+    if (readyState === 0) {
+      const isLoading = networkState === NETWORK_LOADING && (this.#sources.wanted || preload !== 'none')
+      // Firefox tells of progress without a single byte.
+      return isLoading ? Math.max(now - this.#lastData, (now - this.#loadedFrom) / NO_METADATA) : 0
+    }
+    if (paused) return 0
+    // With data at hand time has to run: engines may say that they play, and stand still.
+    return now - (readyState < HAVE_FUTURE_DATA || seeking ? this.#lastData : Math.max(this.#at.seen, this.#askedAt))
+  }
+
+  /** No engine ever leaves a source that says nothing: looked at after as long as it may be silent. */
+  #watchSilence(): void {
+    if (this.#watch !== undefined) return
+    const patience = this.#sources.wishes.timeout * 2 ** this.#triesInVain * SECOND
+    const due = performance.now() + Math.max(MIN_WAIT, patience - this.#silence)
+    this.#watch = setTimeout(() => {
+      this.#watch = undefined
+      const { paused, readyState } = this.#element
+      // Far too late: the machine was asleep, and so was everything else.
+      const overslept = performance.now() > due + patience
+      if (!overslept && this.#silence >= patience) this.#silent()
+      else if (!paused || readyState === 0) this.#watchSilence()
+    }, due - performance.now())
+  }
+
+  #silent(): void {
+    const { currentSrc } = this.#element
+    const { list, wishes } = this.#sources
+    this.#leave(currentSrc, 'silent', `No data has come for ${wishes.timeout} seconds`)
+    const next = nextSource(list)
+    this.#sources.hold()
+    if (next) this.#switchTo(next.src)
+    else if (pauseBeforeRetry(this.#triesInVain) === undefined) this.#giveUp()
+    else {
+      this.#triesInVain += 1
+      this.#switchTo(this.#good ?? currentSrc)
+    }
+  }
+}

@@ -1,0 +1,22 @@
+import type { SourceEntry } from '../core/sources/rank.ts'
+import type { SourceReport } from '../core/sources/reports.ts'
+
+/** What is wished of the sources of a media. */
+export interface SourceWishes {
+  /** Seconds without any data after which a source is left for the next one. */
+  readonly timeout?: number
+  /** The smallest will do. */
+  readonly saveData?: boolean
+}
+
+/** What a media has to do with several sources; absent on media that have but one. */
+export interface SourcePort {
+  /** The sources in the order in which they are tried, and what has become of each. */
+  readonly list: readonly SourceReport[]
+  /** Plays the first of these that truly plays, in place of those of the markup. */
+  give(entries: readonly SourceEntry[]): void
+  /** Changes what is wished. */
+  wish(wishes: SourceWishes): void
+  /** Calls when {@link list} has changed. @returns its stop. */
+  observe(changed: () => void): () => void
+}

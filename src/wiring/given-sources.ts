@@ -1,0 +1,49 @@
+import type { SourceEntry } from '../core/sources/rank.ts'
+import type { MediaAdapter } from '../media/adapter.ts'
+import type { YokeConduct } from './settings.ts'
+
+/** A source as script may give it: an address, an address with its type, or a file that was chosen or dropped. */
+export type GivenSource = string | SourceEntry | Blob
+
+/** What the browser says of its user's wish to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
+const wishesToSave = (): boolean => {
+  const { connection } = navigator as { connection?: { saveData?: boolean } }
+  return connection?.saveData === true || matchMedia('(prefers-reduced-data: reduce)').matches
+}
+
+/** The sources that script has given a yoke, handed to whatever media it has. */
+export class GivenSources {
+  #entries: readonly SourceEntry[] | undefined
+  /** Addresses that were made for files, and have to be taken back. */
+  #made: string[] = []
+
+  /** Takes these in place of any before. */
+  give(sources: readonly GivenSource[], media: MediaAdapter | undefined, conduct: YokeConduct): void {
+    this.stop()
+    this.#entries = sources.map(source => this.#entryOf(source))
+    this.handTo(media, conduct)
+  }
+
+  /** Tells a media what is wished, and what it is to play. */
+  handTo(media: MediaAdapter | undefined, conduct: YokeConduct): void {
+    this.wish(media, conduct)
+    if (this.#entries) media?.sources?.give(this.#entries)
+  }
+
+  /** Tells a media what is wished of its sources. */
+  wish(media: MediaAdapter | undefined, { sourceTimeout, saveData }: YokeConduct): void {
+    media?.sources?.wish({ timeout: sourceTimeout, saveData: saveData ?? wishesToSave() })
+  }
+
+  stop(): void {
+    for (const address of this.#made.splice(0)) URL.revokeObjectURL(address)
+  }
+
+  #entryOf(source: GivenSource): SourceEntry {
+    if (typeof source === 'string') return { src: source }
+    if (!(source instanceof Blob)) return source
+    const src = URL.createObjectURL(source)
+    this.#made.push(src)
+    return source.type ? { src, type: source.type } : { src }
+  }
+}

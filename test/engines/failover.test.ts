@@ -1,0 +1,256 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../support/engines.ts'
+import '../support/page-types.ts'
+import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
+
+let person: Person
+beforeAll(async () => {
+  person = await openPerson(currentEngine())
+})
+afterAll(() => person?.leave())
+
+const GOOD = '/media/spring-tide.mp4'
+
+/** A player of some sources; nothing is fetched before it is told to play. */
+const mount = (sources: readonly string[], attributes = ''): Promise<void> =>
+  person.mount(`<yoke-player source-timeout="1" ${attributes}><video muted preload="none" width="640">${sources
+    .map(src => `<source src="${src}" type="video/${src.endsWith('mp4') ? 'mp4' : 'webm'}">`)
+    .join('')}</video>
+    <button type="button" command="--play-pause">Play</button></yoke-player>`)
+
+/** Tells it to play, four times as fast, and keeps what comes of that. */
+const play = (): Promise<void> =>
+  person.page.run(() => {
+    const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+    Object.assign(globalThis, { kept: { play: 'pending', states: [] as string[] } })
+    const kept = globalThis.kept as { play: string; states: string[] }
+    player.yoke.subscribe(
+      ({ states: { paused, waiting, playing, ended } }) =>
+        Object.entries({ paused, waiting, playing, ended })
+          .filter(([, holds]) => holds)
+          .map(([name]) => name)
+          .join(' '),
+      states => kept.states.push(states)
+    )
+    player.playbackRate = 4
+    player.play().then(
+      () => {
+        kept.play = 'begun'
+      },
+      (reason: Error) => {
+        kept.play = reason.name
+      }
+    )
+  })
+
+const untilPlaying = (file: string): Promise<void> =>
+  person.until(
+    `${file} to play`,
+    (name: string) => {
+      const player = document.querySelector('yoke-player')
+      const at = player?.currentTime ?? 0
+      return player?.currentSrc.endsWith(name) && player.yoke.states.playing && at > 0.3
+    },
+    file
+  )
+
+/** What a page knows after its sources have been tried. */
+const look = () =>
+  person.page.run(() => {
+    const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+    const { play, states } = globalThis.kept as { play: string; states: string[] }
+    return {
+      play,
+      states,
+      at: player.currentTime,
+      rate: player.playbackRate,
+      muted: player.muted,
+      fault: player.yoke.fault?.code ?? '',
+      sources: player.yoke.sources.map(({ state, turn, fault }) => ({ state, turn, code: fault?.code ?? '' })),
+      faults: notes.faults,
+      errors: notes.errors
+    }
+  })
+
+describe('a source that cannot be played is left for the next one', () => {
+  it.each([
+    ['missing', 'missing/tide.webm'],
+    ['refused', 'denied/tide.webm'],
+    ['on a server out of order', 'broken/tide.webm'],
+    ['whose line is cut at once', 'hangup/tide.webm'],
+    ['that is a page', 'page/tide.webm'],
+    ['that is empty', 'empty/tide.webm'],
+    ['of noise', 'corrupt/0/spring-tide.webm'],
+    ['cut inside its header', 'cut/300/spring-tide.webm'],
+    ['cut inside the index of an MP4', 'cut/2000/spring-tide.mp4'],
+    ['that never answers', 'silent/tide.webm'],
+    ['of which only the headers come', 'headers/spring-tide.webm']
+  ])('one %s', async (_, path) => {
+    await mount([`/failing/${path}`, GOOD])
+    await play()
+    await untilPlaying('spring-tide.mp4')
+    const seen = await look()
+    expect(seen).toMatchObject({ play: 'begun', rate: 4, muted: true, fault: '', faults: [], errors: [] })
+    expect(seen.sources.map(({ turn }) => turn)).toEqual([1, 2])
+    expect(['failed', 'silent']).toContain(seen.sources[0]?.state)
+    expect(seen.sources[1]?.state).toBe('chosen')
+    // A viewer sees a wait, and not a fall back.
+    expect(seen.states.filter(state => state === 'paused').length).toBeLessThanOrEqual(1)
+  })
+
+  it.each([
+    ['breaks off', 'cut/150000/spring-tide.webm'],
+    ['falls silent', 'stalling/150000/spring-tide.webm'],
+    ['ends before its end', 'truncated/150000/spring-tide.webm'],
+    ['turns to noise', 'corrupt/150000/spring-tide.webm']
+  ])(
+    'one that %s in the middle: the next goes on at the same place, the same rate, muted as before',
+    async (_, path) => {
+      await mount([`/failing/${path}`, GOOD])
+      await play()
+      await untilPlaying('spring-tide.mp4')
+      const seen = await look()
+      expect(seen).toMatchObject({ rate: 4, muted: true, fault: '', faults: [], errors: [] })
+      expect(seen.sources[1]?.state).toBe('chosen')
+      expect(seen.states.filter(state => state.includes('ended'))).toEqual([])
+      // Its picture is that of its time.
+      await person.page.run(() => document.querySelector('yoke-player')?.pause())
+      await person.until('a picture', readFrameNumber, 'video')
+      const [frame = 0, time] = [
+        await person.page.run(readFrameNumber, 'video'),
+        await person.page.run(() => document.querySelector('video')?.currentTime ?? 0)
+      ]
+      expect(Math.abs(frame / 25 - time)).toBeLessThan(0.2)
+    }
+  )
+
+  it('one of a type that the engine refuses is passed over without a request, and tried last of all', async () => {
+    const before = person.server.asked('/media/tide-clock.webm')
+    await person.mount(
+      `<yoke-player><video muted preload="none" width="640"><source src="/media/tide-clock.webm" type="video/wbem"><source src="/failing/missing/x.webm" type="video/webm"></video></yoke-player>`
+    )
+    await play()
+    await untilPlaying('tide-clock.webm')
+    const { sources, errors } = await look()
+    expect(sources.map(({ state, turn }) => [state, turn])).toEqual([
+      ['chosen', 2],
+      ['failed', 1]
+    ])
+    expect(errors).toEqual([])
+    expect(person.server.asked('/media/tide-clock.webm')).toBeGreaterThan(before)
+  })
+
+  it('what the engine chose is left alone, and no more is fetched than it fetches', async () => {
+    await mount(['/media/tide-clock.webm', '/media/tide-clock.mp4'])
+    await play()
+    await untilPlaying('tide-clock.webm')
+    expect((await look()).sources).toEqual([
+      { state: 'chosen', turn: 1, code: '' },
+      { state: 'untried', turn: 0, code: '' }
+    ])
+    expect(await person.page.run(() => document.querySelector('video')?.hasAttribute('src'))).toBe(false)
+    expect(person.server.asked('/media/tide-clock.mp4')).toBe(0)
+  })
+})
+
+describe('when nothing can be played', () => {
+  it.each([
+    ['missing/tide.webm', 'source-missing'],
+    ['denied/tide.webm', 'source-denied'],
+    ['broken/tide.webm', 'source-server'],
+    ['page/tide.webm', 'source-not-media'],
+    ['corrupt/0/spring-tide.webm', 'source-not-media'],
+    ['truncated/400/spring-tide.mp4', 'source-damaged']
+  ])('%s: says %s, once', async (path, code) => {
+    await mount([`/failing/${path}`, `/failing/missing/other.mp4`])
+    await play()
+    await person.until('failure', () => document.querySelector('yoke-player')?.yoke.states.failed)
+    await person.until('the fault', () => notes.faults.length > 0)
+    const { play: outcome, fault, faults, sources, errors } = await look()
+    expect({ outcome, fault, errors }).toEqual({ outcome: 'NotSupportedError', fault: code, errors: [] })
+    expect(faults).toHaveLength(1)
+    expect(sources.map(source => source.code)).toEqual([code, 'source-missing'])
+  })
+})
+
+describe('a connection that breaks', () => {
+  it('is waited for: it goes on where it was, without a press', async () => {
+    await person.page.run(() => fetch('/failing/break'))
+    await person.mount(
+      '<yoke-player source-timeout="1" src="/failing/flaky/150000/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>'
+    )
+    await play()
+    await person.until('the break', () => document.querySelector('yoke-player')?.yoke.sources[0]?.fault)
+    const before = await look()
+    expect(before.states.at(-1)).toBe('waiting')
+    await person.page.run(() => fetch('/failing/mend'))
+    await person.until(
+      'playback',
+      (at: number) => (document.querySelector('yoke-player')?.currentTime ?? 0) > at + 1,
+      before.at
+    )
+    const after = await look()
+    expect(after).toMatchObject({ rate: 4, fault: '', faults: [], errors: [] })
+    expect(after.sources).toMatchObject([{ state: 'chosen' }])
+  })
+})
+
+describe('sources by script', () => {
+  it('the first that the engine plays, by size and by the wish to save data; a chosen file is a source', async () => {
+    await person.mount('<yoke-player><video muted preload="none" width="320"></video></yoke-player>')
+    const chosen = (): Promise<string | undefined> =>
+      person.page.run(() => document.querySelector('video')?.src.split('/').at(-1))
+    const give = (sources: readonly object[], saveData?: boolean): Promise<void> =>
+      person.page.run(
+        (entries, save) => {
+          const { yoke } = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+          yoke.configure({ saveData: save ?? false, sources: entries as { src: string }[] })
+        },
+        sources,
+        saveData
+      )
+    const sizes = [
+      { src: '/media/nothing.xyz', type: 'video/nothing' },
+      { src: '/media/spring-tide.webm', type: 'video/webm', width: 1280 },
+      { src: '/media/tide-clock.webm', type: 'video/webm', width: 600 }
+    ]
+    await give(sizes)
+    await person.until('the size that fits', () => document.querySelector('video')?.src.includes('tide-clock'))
+    await person.page.run(() => document.querySelector('video')?.setAttribute('width', '1200'))
+    await give(sizes)
+    await person.until('the larger one', () => document.querySelector('video')?.src.includes('spring-tide'))
+    await give(sizes, true)
+    await person.until('the smallest', () => document.querySelector('video')?.src.includes('tide-clock'))
+    expect(await chosen()).toBe('tide-clock.webm')
+    await person.page.run(async () => {
+      const file = await (await fetch('/media/lock-gate.webm')).blob()
+      document
+        .querySelector('yoke-player')
+        ?.yoke.configure({ sources: [new File([file], 'lock-gate.webm', { type: 'video/webm' })] })
+    })
+    await person.until('the file', () => document.querySelector('video')?.src.startsWith('blob:'))
+    await person.page.run(() => void document.querySelector('yoke-player')?.play())
+    await person.until('its picture', () => document.querySelector('video')?.videoWidth === 540)
+    expect(await person.page.run(() => notes.errors)).toEqual([])
+  })
+})
+
+describe('what another engine feeds', () => {
+  it('is left alone, whatever becomes of it', async () => {
+    await person.mount(
+      '<yoke-player source-timeout="1"><video muted width="320"></video><button type="button" command="--play-pause">Play</button></yoke-player>'
+    )
+    await person.page.run(() => {
+      const video = document.querySelector('video') as HTMLVideoElement
+      video.src = URL.createObjectURL(new Blob(['no media'], { type: 'video/webm' }))
+      Object.assign(globalThis, { kept: video.src })
+    })
+    await person.until('failure', () => document.querySelector('yoke-player')?.yoke.states.failed)
+    expect(
+      await person.page.run(() => {
+        const player = document.querySelector('yoke-player')
+        return [player?.yoke.sources.length, document.querySelector('video')?.src === globalThis.kept]
+      })
+    ).toEqual([0, true])
+  })
+})

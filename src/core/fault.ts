@@ -9,6 +9,7 @@ export const FAULT_CODES = [
   'command-prevented',
   'command-unknown',
   'command-unsupported',
+  'connection-lost',
   'container-unknown',
   'control-unknown',
   'cue-empty',

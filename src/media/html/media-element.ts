@@ -128,7 +128,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.element.readyState === 0 ? NO_RANGES : this.element.seekable
   }
   get error(): MediaErrorLike | null {
-    return this.#held ? null : (this.sources.error ?? this.element.error)
+    if (this.#held || !(this.sources.error || this.element.error)) return null
+    // What an engine knows before it tells of it may yet be mended.
+    return this.sources.error ?? (this.sources.list.length === 0 ? this.element.error : null)
   }
   get videoWidth(): number {
     if (this.#held) return this.#held.videoWidth
@@ -221,6 +223,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
       case 'playing':
         this.#watch.settle()
         this.#toldEnd = false
+        this.#keepMuted()
         break
       case 'ended':
         this.#toldEnd = true
@@ -245,8 +248,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   #keepMuted(): void {
     const muted = this.#mutedBeforeRate
-    // While it seeks, the rate is still to be applied, and the unmuting to come.
-    if (this.element.muted !== muted || !this.element.seeking) this.#mutedBeforeRate = undefined
+    // While it loads or seeks, the rate is still to be applied, and the unmuting to come.
+    const isToCome = this.element.seeking || this.element.readyState === 0
+    if (this.element.muted !== muted || !isToCome) this.#mutedBeforeRate = undefined
     if (muted === undefined || this.element.muted === muted) return
     this.element.muted = muted
     if (muted) this.#unmutedByRate = performance.now()

@@ -1,3 +1,6 @@
+/** How long after a refusal the error behind it may be told, in milliseconds. */
+const UNTIL_ERROR = 200
+
 /**
  * A play promise that always settles. Engines leave some pending for ever: where every `<source>` failed, and in
  * WebKit after a seek. So what the element does settles it too.
@@ -13,7 +16,12 @@ export class PlayRequest {
       this.#resolve = resolve
       this.#reject = reject
     })
-    engine.then(this.#resolve, (reason: unknown) => isOpen() || this.#reject(reason))
+    engine.then(this.#resolve, (reason: unknown) => {
+      if (isOpen()) return
+      if ((reason as Error).name !== 'NotSupportedError') this.#reject(reason)
+      // Firefox says so before it tells of the error; another source may then be on its way.
+      else setTimeout(() => isOpen() || this.#reject(reason), UNTIL_ERROR)
+    })
   }
 
   begun(): void {

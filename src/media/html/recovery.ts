@@ -1,4 +1,4 @@
-import { fault } from '../../core/fault.ts'
+import { type Fault, fault } from '../../core/fault.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
@@ -34,6 +34,19 @@ const HEARD = [
 
 /** After these something is due. */
 const WATCHED: ReadonlySet<string> = new Set(['loadstart', 'play', 'playing', 'stalled', 'waiting'])
+
+const unplayable = (src: string): Fault =>
+  fault('media-failed', `${src} cannot be played.`, 'open the address by itself, and look at its type and codecs')
+
+const lost = (src: string): Fault =>
+  fault('connection-lost', `The connection to ${src} broke.`, 'it is tried again, and goes on where it was')
+
+const silent = (src: string, seconds: number): Fault =>
+  fault(
+    'source-silent',
+    `No data has come of ${src} for ${seconds} seconds.`,
+    'look whether the server answers at all; source-timeout sets how long is waited'
+  )
 
 /**
  * Leaves a source that cannot go on: for the next one at the same place, or, where it was the connection, for itself after
@@ -91,8 +104,8 @@ export class Recovery {
   broken(): void {
     const { error, currentSrc } = this.#element
     const isConnection = error?.code === MEDIA_ERR_NETWORK || !navigator.onLine
-    this.#leave(currentSrc, 'failed', isConnection ? 'The connection broke' : 'It cannot be played')
-    this.#goOn()
+    if (currentSrc) this.#sources.note(currentSrc, 'failed', isConnection ? lost(currentSrc) : unplayable(currentSrc))
+    this.#goOn(isConnection ? currentSrc : undefined)
   }
 
   /** Sound alone came of what should have a picture. */
@@ -122,23 +135,12 @@ export class Recovery {
     return this.#at.time
   }
 
-  #leave(src: string, state: 'failed' | 'silent', why: string): void {
-    if (src)
-      this.#sources.note(
-        src,
-        state,
-        fault(
-          state === 'silent' ? 'source-silent' : 'media-failed',
-          `${why} (${src}).`,
-          'open the address by itself, and look at its type and codecs'
-        )
-      )
-  }
-
-  #goOn(): void {
+  /** @param broken a source that the connection alone has stopped. */
+  #goOn(broken?: string): void {
     const next = nextSource(this.#sources.list)
+    const again = this.#good ?? broken
     if (next) this.#switchTo(next.src)
-    else if (this.#good !== undefined) this.#tryAgain(this.#good)
+    else if (again) this.#tryAgain(again)
     else this.#tryRefused()
   }
 
@@ -244,14 +246,15 @@ export class Recovery {
   }
 
   #keepPlace(): void {
-    const { currentTime, ended, seeking, paused, readyState, currentSrc } = this.#element
+    const { currentTime, ended, seeking, paused, currentSrc } = this.#element
     if (ended || this.#sources.held) return
     if (currentTime === this.#at.time) return
     this.#dataCame()
     // A jump is noticed at the end, by what was before it.
     if (!seeking && !(currentTime > this.#at.time + JUMP && this.isTooEarly()))
       this.#at = { time: currentTime, seen: performance.now() }
-    if (paused || readyState < HAVE_FUTURE_DATA || currentTime === 0) return
+    // Not by readyState: WebKit leaves it low while time runs.
+    if (paused || currentTime === 0) return
     this.#good = currentSrc
     this.#triesInVain = 0
   }
@@ -324,7 +327,7 @@ export class Recovery {
   #silent(): void {
     const { currentSrc } = this.#element
     const { list, wishes } = this.#sources
-    this.#leave(currentSrc, 'silent', `No data has come for ${wishes.timeout} seconds`)
+    if (currentSrc) this.#sources.note(currentSrc, 'silent', silent(currentSrc, wishes.timeout))
     const next = nextSource(list)
     this.#sources.hold()
     if (next) this.#switchTo(next.src)

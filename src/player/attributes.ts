@@ -31,7 +31,7 @@ const hasSource = (media: HTMLMediaElement): boolean =>
 export const handOnAll = (player: Element, media: HTMLMediaElement): readonly Fault[] => {
   const faults: Fault[] = []
   for (const name of HANDED_ON) {
-    if (!player.hasAttribute(name)) continue
+    if (!player.hasAttribute(name) || (name === 'preload' && player.getAttribute('loading') === 'lazy')) continue
     const says = name === 'src' ? hasSource(media) : media.hasAttribute(name)
     if (!says) handOn(name, player, media)
     else if (!BOOLEAN.has(name) && media.getAttribute(name) !== player.getAttribute(name))
@@ -39,6 +39,14 @@ export const handOnAll = (player: Element, media: HTMLMediaElement): readonly Fa
   }
   return faults
 }
+
+/** `autoplay`, and a policy of the start beside it. */
+export const startTwice = (when: string): Fault =>
+  fault(
+    'setting-twice',
+    `The media has autoplay, and its player start-when="${when}"; start-when wins.`,
+    'take autoplay off: start-when says more'
+  )
 
 const settingTwice = (name: string, media: Element): Fault =>
   fault(

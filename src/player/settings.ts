@@ -1,5 +1,8 @@
 import { type Fault, fault } from '../core/fault.ts'
+import { nearestName } from '../core/nearest-name.ts'
 import { tryReadShortcuts } from '../core/playback/shortcuts.ts'
+import { START_SOUNDS, START_WHENS } from '../core/playback/start.ts'
+import { tryParseTimeAddress } from '../core/time/address.ts'
 import type { YokeSettings } from '../wiring/settings.ts'
 
 /** What was read from one attribute: settings, and a fault where it could not be read. */
@@ -44,6 +47,28 @@ const readTimeout = (written: string): Reading => {
     : unreadable('source-timeout', written, 'write seconds above 0, as in source-timeout="10"')
 }
 
+/** One of a few words. @returns settings made of it, or a fault with the word that was probably meant. */
+const readWord =
+  <Word extends string>(name: string, words: readonly Word[], settings: (word: Word) => YokeSettings) =>
+  (written: string): Reading => {
+    const word = written.trim() as Word
+    if (words.includes(word)) return { settings: settings(word) }
+    const nearest = nearestName(word, words)
+    return unreadable(name, written, nearest ? `did you mean ${nearest}?` : `there are ${words.join(', ')}`)
+  }
+
+const readStartVolume = (written: string): Reading => {
+  const volume = Number(written || Number.NaN)
+  return volume >= 0 && volume <= 1
+    ? { settings: { start: { volume } } }
+    : unreadable('start-volume', written, 'write a number from 0 to 1, as in start-volume="0.6"')
+}
+
+const readStartAt = (written: string): Reading => {
+  const address = tryParseTimeAddress(written)
+  return address.ok ? { settings: { start: { at: written } } } : { settings: {}, fault: address.fault }
+}
+
 const readKeys = (written: string): Reading => {
   const shortcuts = tryReadShortcuts(written)
   return shortcuts.ok ? { settings: { shortcuts: shortcuts.value } } : { settings: {}, fault: shortcuts.fault }
@@ -58,7 +83,12 @@ const READERS = {
   'playback-rates': readRates,
   'save-data': written => ({ settings: { saveData: written !== 'off' } }),
   shortcuts: readKeys,
-  'source-timeout': readTimeout
+  solo: () => ({ settings: { solo: true } }),
+  'source-timeout': readTimeout,
+  'start-at': readStartAt,
+  'start-sound': readWord('start-sound', START_SOUNDS, sound => ({ start: { sound } })),
+  'start-volume': readStartVolume,
+  'start-when': readWord('start-when', START_WHENS, when => ({ start: { when } }))
 } as const satisfies Record<string, (written: string) => Reading>
 
 /** What holds while an attribute is not there. */
@@ -70,7 +100,12 @@ const WITHOUT: Readonly<Record<SettingAttribute, YokeSettings>> = {
   'playback-rates': { playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2] },
   'save-data': { saveData: undefined },
   shortcuts: readKeys('').settings,
-  'source-timeout': { sourceTimeout: 10 }
+  solo: { solo: false },
+  'source-timeout': { sourceTimeout: 10 },
+  'start-at': { start: { at: undefined } },
+  'start-sound': { start: { sound: undefined } },
+  'start-volume': { start: { volume: undefined } },
+  'start-when': { start: { when: undefined } }
 }
 
 /** One of the attributes that set how a player behaves. */

@@ -6,7 +6,7 @@ import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import type { Wishes } from './arrangement.ts'
-import { handOn, handOnAll, isHandedOn, OBSERVED } from './attributes.ts'
+import { handOn, handOnAll, isHandedOn, OBSERVED, startTwice } from './attributes.ts'
 import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { create } from './create.ts'
 import { DrawnControls } from './drawn-controls.ts'
@@ -37,7 +37,13 @@ export interface YokePlayer extends ForwardedMembers {}
  */
 // biome-ignore lint/suspicious/noUnsafeDeclarationMerging: the members are given to the prototype below.
 export class YokePlayer extends Base implements Forwarding {
-  static readonly observedAttributes: readonly string[] = [...OBSERVED, ...SETTING_ATTRIBUTES, ...DRAWN_BY, 'debug']
+  static readonly observedAttributes: readonly string[] = [
+    ...OBSERVED,
+    ...SETTING_ATTRIBUTES,
+    ...DRAWN_BY,
+    'debug',
+    'loading'
+  ]
 
   /** Couples this player's media to its controls; the same one for the player's whole life, whatever media comes. */
   readonly yoke: Yoke = new Yoke({ gestures: true })
@@ -226,7 +232,9 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #adopt(media: HTMLMediaElement): void {
+    if (this.#isLazy) media.preload = 'none'
     this.#untold = [...this.#untold, ...handOnAll(this, media)]
+    this.#settleStart(media)
     this.#nativeControls = media.controls
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
@@ -242,6 +250,23 @@ export class YokePlayer extends Base implements Forwarding {
     this.#showCaptions()
     this.#tell()
     this.#becomeReady(this)
+  }
+
+  /** Nothing is fetched before it is near. */
+  get #isLazy(): boolean {
+    return this.getAttribute('loading') === 'lazy' && !this.#drawn.near
+  }
+
+  /** HTML's own `autoplay` keeps its meaning, but where a policy says more. */
+  #settleStart(media: HTMLMediaElement): void {
+    const { when } = this.yoke.conduct.start
+    if (when === undefined) this.yoke.configure({ start: { byEngine: media.autoplay || undefined } })
+    else if (media.autoplay) {
+      media.autoplay = false
+      // The engine may have begun before this script came.
+      if (when !== 'at-once') media.pause()
+      this.#untold = [...this.#untold, startTwice(when)]
+    }
   }
 
   /** What the ready-made controls are to be, or `undefined` where none are wanted. */
@@ -307,10 +332,17 @@ export class YokePlayer extends Base implements Forwarding {
   /** A hundred players on a page cost no more than the few that are seen. */
   #comeNear(): void {
     if (this.#drawn.near) return
+    const wasLazy = this.#isLazy
     this.#drawn.near = true
+    if (wasLazy && this.#adapter) this.#adapter.element.preload = this.#preload
     this.#takeFocus()
     this.#name()
     this.#drawn.drawSoon()
+  }
+
+  get #preload(): 'none' | 'metadata' | 'auto' {
+    const written = this.getAttribute('preload')
+    return written === 'none' || written === 'auto' ? written : 'metadata'
   }
 
   /** Media keys serve what has played; until then their code is not needed. */

@@ -1,5 +1,6 @@
 import { type Fault, printFault } from '../core/fault.ts'
 import type { CommandValue } from '../core/playback/commands.ts'
+import type { StartOutcome } from '../core/playback/start.ts'
 
 /**
  * `yoke-command`: a command is about to run, whoever asked: a button, a key, a script. Fired at the yoke, then at the
@@ -33,6 +34,19 @@ export class YokeFaultEvent extends Event {
     super('yoke-fault', { bubbles: true, cancelable: true, composed: true })
     this.fault = fault
     this.element = element
+  }
+}
+
+/**
+ * `yoke-start`: what has come of a start by itself: it plays with or without sound, waits for a press, or was held back.
+ * Fired like `yoke-command`; nothing can be prevented any more.
+ */
+export class YokeStartEvent extends Event {
+  readonly outcome: StartOutcome
+
+  constructor(outcome: StartOutcome) {
+    super('yoke-start', { bubbles: true, composed: true })
+    this.outcome = outcome
   }
 }
 

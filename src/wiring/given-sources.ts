@@ -6,7 +6,7 @@ import type { YokeConduct } from './settings.ts'
 export type GivenSource = string | SourceEntry | Blob
 
 /** What the browser says of its user's wish to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
-const wishesToSave = (): boolean => {
+export const wishesToSave = (): boolean => {
   const { connection } = navigator as { connection?: { saveData?: boolean } }
   return connection?.saveData === true || matchMedia('(prefers-reduced-data: reduce)').matches
 }

@@ -1,10 +1,25 @@
 import { type Result, succeed } from '../core/fault.ts'
 import { SHORTCUTS, type Shortcut } from '../core/playback/shortcuts.ts'
 import type { Surroundings } from '../core/playback/snapshot.ts'
+import type { StartSound, StartWhen } from '../core/playback/start.ts'
 import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
 import type { TrackEntry } from './captions/track-source.ts'
 import type { GivenSource } from './given-sources.ts'
+
+/** How playback begins. */
+export interface StartSettings {
+  /** Default `pressed`. */
+  readonly when?: StartWhen | undefined
+  /** Default `wanted`. */
+  readonly sound?: StartSound | undefined
+  /** Where: a time address. */
+  readonly at?: string | number | undefined
+  /** How loud, from 0 to 1. */
+  readonly volume?: number | undefined
+  /** The media's own `autoplay` begins it; only what comes of that is told. */
+  readonly byEngine?: boolean | undefined
+}
 
 /** How a yoke behaves. */
 export interface YokeConduct {
@@ -24,6 +39,10 @@ export interface YokeConduct {
   readonly sourceTimeout: number
   /** Choose the smallest of several sizes. Default: what the browser says that its user wishes. */
   readonly saveData: boolean | undefined
+  /** How playback begins; what is left out stays as it is. */
+  readonly start: StartSettings
+  /** When this one begins to sound, others that are `solo` pause. Default false. */
+  readonly solo: boolean
 }
 
 /** What may be set of a yoke. */
@@ -50,14 +69,16 @@ export const DEFAULT_CONDUCT: YokeConduct = {
   picture: undefined,
   words: BASIC_WORDS,
   sourceTimeout: 10,
-  saveData: undefined
+  saveData: undefined,
+  start: {},
+  solo: false
 }
 
 export const mergeConduct = (conduct: YokeConduct, settings: YokeSettings): YokeConduct => {
   const merged = { ...conduct }
   for (const key of Object.keys(conduct) as (keyof YokeConduct)[])
     if (key in settings) Object.assign(merged, { [key]: settings[key] ?? DEFAULT_CONDUCT[key] })
-  return merged
+  return settings.start ? { ...merged, start: { ...conduct.start, ...settings.start } } : merged
 }
 
 /** The settings that are facts about what plays. Fault: `time-address-unreadable` in a moment. */

@@ -3,13 +3,14 @@ import { availabilityOf } from '../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
 import type { Presentation } from '../core/playback/plan.ts'
 import { initialSnapshot, type MediaSnapshot, readSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
+import type { StartOutcome } from '../core/playback/start.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
 import type { SourceReport } from '../core/sources/reports.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
 import { CaptionsGate } from './captions-gate.ts'
-import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent } from './events.ts'
+import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './events.ts'
 import { GivenSources } from './given-sources.ts'
 import { IdleWatch } from './idle.ts'
 import type { Inspection } from './inspect.ts'
@@ -21,6 +22,8 @@ import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
 import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type YokeSettings } from './settings.ts'
 import { nameTaken, noCommand } from './slips.ts'
+import { keepSolo, leaveSolo } from './solo.ts'
+import { StartGate } from './start-gate.ts'
 import { Subscriptions } from './subscriptions.ts'
 import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
@@ -63,6 +66,7 @@ export class Yoke extends EventTarget implements CommandHost {
   readonly textTracks: TrackList = new TrackList()
   readonly #captions = new CaptionsGate(this, () => this.#subscriptions.check())
   readonly #sources = new GivenSources()
+  readonly #start = new StartGate(this)
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
 
@@ -101,6 +105,11 @@ export class Yoke extends EventTarget implements CommandHost {
   /** The sources in the order in which they are tried, what has become of each, and why. Empty for a media that has but one way to play. */
   get sources(): readonly SourceReport[] {
     return this.#media?.sources?.list ?? []
+  }
+
+  /** What has come of a start by itself. `yoke-start` tells of it. */
+  get startOutcome(): StartOutcome {
+    return this.#snapshot.startOutcome
   }
 
   /** What shows captions; `undefined` until there are any. */
@@ -151,6 +160,7 @@ export class Yoke extends EventTarget implements CommandHost {
     else this.raise(surroundings.fault)
     if ('container' in settings) this.settle()
     if (settings.tracks) this.#captions.give(settings.tracks)
+    if (settings.start) this.#begin()
     if (settings.sources) this.#sources.give(settings.sources, this.#media, this.#conduct)
     else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
   }
@@ -166,12 +176,27 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#fault = undefined
     this.#seeker = media && new Seeker(media)
     this.#release = media && this.#listenTo(media)
-    const { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions } = this.#snapshot
-    const kept = { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions }
+    const { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions, soundWanted } =
+      this.#snapshot
+    const kept = { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions, soundWanted }
     this.#snapshot = { ...initialSnapshot, ...kept }
     this.refresh()
     this.settle()
     this.#sources.handTo(media, this.#conduct)
+    this.#start.follow()
+  }
+
+  /** Takes the policy of the start anew. */
+  #begin(): void {
+    const { start } = this.#conduct
+    this.surround({ soundWanted: start.when !== undefined && (start.sound ?? 'wanted') === 'wanted' })
+    this.#start.give(start)
+  }
+
+  /** @internal */
+  startBecame(outcome: StartOutcome): void {
+    this.surround({ startOutcome: outcome })
+    dispatchAt(this.#targets(), () => new YokeStartEvent(outcome))
   }
 
   #listenTo(media: MediaAdapter): () => void {
@@ -352,6 +377,8 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#presentations.stop()
     this.#captions.stop()
     this.#sources.stop()
+    this.#start.stop()
+    leaveSolo(this)
     this.#subscriptions.clear()
     this.#media = undefined
   }
@@ -362,6 +389,7 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#subscriptions.check()
     this.#ticker.follow(this.#snapshot)
     this.#idle.follow(this.#snapshot)
+    keepSolo(this)
   }
 
   #targets(): readonly EventTarget[] {

@@ -2,6 +2,7 @@ import type { TrackOffer } from '../captions/choose-track.ts'
 import type { Fault } from '../fault.ts'
 import type { Moment } from '../time/moments.ts'
 import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
+import type { StartOutcome } from './start.ts'
 
 /** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
 export interface MediaCapabilities {
@@ -72,6 +73,10 @@ export interface Surroundings {
   readonly preferredCaptions: string
   /** What the captions say now, without tags. */
   readonly captionText: string
+  /** What has come of a start by itself. */
+  readonly startOutcome: StartOutcome
+  /** It was to start with sound if the browser lets it. */
+  readonly soundWanted: boolean
 }
 
 /** All that is known of one media at one moment. Never changed in place: a new one follows each event. */
@@ -139,7 +144,9 @@ export const initialSnapshot: MediaSnapshot = {
   captionTracks: [],
   captions: '',
   preferredCaptions: '',
-  captionText: ''
+  captionText: '',
+  startOutcome: 'waiting',
+  soundWanted: false
 }
 
 const PROGRESS_EVENTS: ReadonlySet<string> = new Set(['progress', 'playing', 'timeupdate', 'seeked', 'canplay'])

@@ -31,6 +31,11 @@ export const STATES = {
   muted: media => media.muted,
   /** Nothing is heard: muted, or volume 0. */
   silent: media => media.muted || media.volume === 0,
+  /** Plays without the sound that was wanted, because the browser asks for a press first. */
+  'sound-blocked': media =>
+    media.startOutcome === 'without-sound' && media.soundWanted && (media.muted || media.volume === 0),
+  /** Was to start by itself, and waits for a press. */
+  'start-blocked': media => media.startOutcome === 'press-needed' && !wantsToPlay(media) && !media.ended,
   /** Starts again at its end (HTML, `loop`). */
   looping: media => media.loop,
   /** Without an end. */

@@ -72,6 +72,7 @@ export const AR: Words = {
   close: 'إغلاق',
   waiting: 'جارٍ التحميل',
   retry: 'المحاولة مرة أخرى',
+  soundOn: 'تشغيل الصوت',
   volumeNow: 'مستوى الصوت {volume}',
   muted: 'الصوت مكتوم',
   speedNow: 'السرعة {rate}',

@@ -71,6 +71,7 @@ export const EN = {
   close: 'Close',
   waiting: 'Loading',
   retry: 'Try again',
+  soundOn: 'Turn on sound',
   /** `{volume}` is a percentage. */
   volumeNow: 'Volume {volume}',
   muted: 'Sound off',

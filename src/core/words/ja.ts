@@ -72,6 +72,7 @@ export const JA: Words = {
   close: '閉じる',
   waiting: '読み込み中',
   retry: 'もう一度試す',
+  soundOn: '音声をオンにする',
   volumeNow: '音量 {volume}',
   muted: '消音中',
   speedNow: '再生速度 {rate}',

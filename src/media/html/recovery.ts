@@ -1,6 +1,7 @@
 import { type Fault, fault } from '../../core/fault.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
+import { readRanges } from '../../core/time/ranges.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
 import type { ElementSources } from './element-sources.ts'
 import type { Held } from './held.ts'
@@ -27,6 +28,7 @@ const HEARD = [
   'playing',
   'progress',
   'seeked',
+  'seeking',
   'stalled',
   'timeupdate',
   'waiting'
@@ -125,9 +127,10 @@ export class Recovery {
 
   /** Whether the end that was reached is none: the file broke off, and the engine jumped. */
   isTooEarly(): boolean {
-    const { currentTime, playbackRate, seeking } = this.#element
+    const { currentTime, playbackRate, seeking, duration, buffered } = this.#element
     const ran = ((performance.now() - this.#at.seen) / SECOND) * playbackRate
-    return !seeking && currentTime > this.#at.time + ran + JUMP
+    const hasEnd = readRanges(buffered).some(({ end }) => end > duration - JUMP)
+    return !seeking && !hasEnd && currentTime > this.#at.time + ran + JUMP
   }
 
   /** Where playback was before it jumped, in seconds. */
@@ -239,6 +242,7 @@ export class Recovery {
     if (type === 'loadstart') this.#loadedFrom = performance.now()
     if (type === 'loadedmetadata') this.#takePlace()
     if (type === 'progress' || type === 'loadeddata') this.#dataCame()
+    if (type === 'seeking') this.#at = { time: this.#element.currentTime, seen: performance.now() }
     if (type === 'timeupdate' || type === 'seeked' || type === 'playing') this.#keepPlace()
     if (type === 'play' || type === 'seeked') this.#askedAt = performance.now()
     if (WATCHED.has(type)) this.#watchSilence()

@@ -43,12 +43,33 @@ const failed = (words: Words): HTMLElement =>
     create('button', { type: 'button', class: 'way-on', part: 'way-on', command: '--retry' }, words.retry)
   )
 
+/** A press is all that the browser asks for. */
+const soundOffer = (words: Words): HTMLElement =>
+  create(
+    'slot',
+    { name: 'sound-offer' },
+    create(
+      'button',
+      {
+        type: 'button',
+        class: 'offer',
+        part: 'sound-offer',
+        command: '--unmute',
+        'data-yoke-when': 'sound-blocked !failed',
+        'data-yoke-keep-clear': ''
+      },
+      createIcon('muted'),
+      words.soundOn
+    )
+  )
+
 /** What lies over the picture and under the bar. Clicks go through, but on its buttons. */
 export const createOverlay = (words: Words): readonly HTMLElement[] => [
   create('slot', { name: 'over' }),
   bigButton('big-play', 'play', words.play, 'paused !started !failed !ended'),
   bigButton('big-replay', 'replay', words.replay, 'ended !failed'),
   busy(words),
+  soundOffer(words),
   create(
     'div',
     { class: 'pause-panel', part: 'pause-panel', 'data-yoke-when': 'started paused !ended !scrubbing !failed' },

@@ -21,7 +21,7 @@ const GROUND = `
   --pace: .18s;
   color-scheme: dark;
 }
-.bar, .menu, .shortcuts, .notice, .fault, .pause-panel, .busy, .preview, .big {
+.bar, .menu, .shortcuts, .notice, .fault, .pause-panel, .busy, .preview, .big, .offer {
   font: var(--yoke-font, 500 14px/1.3 system-ui, sans-serif); color: var(--text); font-variant-numeric: tabular-nums;
   text-align: start;
 }
@@ -110,6 +110,12 @@ const OVER = `
 }
 .big .icon { inline-size: 34px; block-size: 34px }
 @media (hover: hover) { .big:hover { scale: 1.06 } }
+.offer {
+  position: absolute; inset-block-start: var(--inset); inset-inline-start: var(--inset); display: flex; align-items: center; gap: 8px; min-block-size: var(--size); padding: 0 14px 0 10px;
+  border: 0; border-radius: var(--radius); background: var(--accent); color: var(--surface); font-weight: 600; box-shadow: 0 2px 10px #0006; z-index: 1;
+}
+:host(:dir(rtl)) .offer { padding: 0 10px 0 14px }
+@media (hover: hover) { .offer:hover { background: color-mix(in srgb, var(--accent) 88%, #fff) } }
 .busy { inset: 0; margin: auto; inline-size: 52px; block-size: 40px; display: flex; gap: 6px; align-items: end; justify-content: center; pointer-events: none; animation: appear .2s .6s both }
 .busy i { inline-size: 8px; block-size: 100%; border-radius: 2px; background: var(--accent); box-shadow: 0 0 0 2px var(--surface); transform-origin: bottom; animation: tide 1s infinite alternate ease-in-out }
 .busy i:nth-child(2) { animation-delay: -.35s }
@@ -183,7 +189,7 @@ const SOUND = `
 const WISHES = `
 @media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy i { animation: none } .busy i:nth-child(2) { transform: scaleY(.6) } }
 @media (forced-colors: active) {
-  .bar, .menu:popover-open, .panel:popover-open, .notice:not(:empty), .preview, .big, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
+  .bar, .menu:popover-open, .panel:popover-open, .notice:not(:empty), .preview, .big, .offer, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
   .icon { color: inherit }
   .button, .item, .way-on { color: ButtonText; forced-color-adjust: none }
   .button:hover, .item:hover, .item:focus-visible { background: Highlight; color: HighlightText }

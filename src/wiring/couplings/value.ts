@@ -26,6 +26,13 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
   }
 
 const MEDIA_ERR_NETWORK = 2
+/** What a viewer can only wait for. */
+const OF_CONNECTION: ReadonlySet<string> = new Set([
+  'connection-lost',
+  'source-server',
+  'source-silent',
+  'source-unreachable'
+])
 
 const TIMES: ReadonlySet<string> = new Set([
   'current-time',
@@ -37,8 +44,10 @@ const TIMES: ReadonlySet<string> = new Set([
 
 /** Values that are read from the yoke rather than from the snapshot. */
 const faultText = ({ fault, snapshot, conduct: { words } }: YokeView): string => {
-  const ofViewers = snapshot.error?.code === MEDIA_ERR_NETWORK ? words.failedNetwork : words.failed
-  return (fault?.code === 'media-failed' ? ofViewers : undefined) ?? fault?.message ?? ''
+  if (!fault) return ''
+  const isNetwork = snapshot.error?.code === MEDIA_ERR_NETWORK || OF_CONNECTION.has(fault.code)
+  const isOfViewers = fault.code === 'media-failed' || isNetwork || fault.code.startsWith('source-')
+  return (isOfViewers ? (isNetwork ? words.failedNetwork : words.failed) : undefined) ?? fault.message
 }
 
 const findValue = (name: string): BoundValue | undefined => {

@@ -1,6 +1,9 @@
 import type { SourceEntry } from '../core/sources/rank.ts'
 import type { SourceReport } from '../core/sources/reports.ts'
 
+/** A source as script may give it: an address, an address with its type, or a file that was chosen or dropped. */
+export type GivenSource = string | SourceEntry | Blob
+
 /** What is wished of the sources of a media. */
 export interface SourceWishes {
   /** Seconds without any data after which a source is left for the next one. */

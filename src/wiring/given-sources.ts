@@ -1,9 +1,7 @@
 import type { SourceEntry } from '../core/sources/rank.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
+import type { GivenSource } from '../media/source-port.ts'
 import type { YokeConduct } from './settings.ts'
-
-/** A source as script may give it: an address, an address with its type, or a file that was chosen or dropped. */
-export type GivenSource = string | SourceEntry | Blob
 
 /** What the browser says of its user's wish to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
 export const wishesToSave = (): boolean => {

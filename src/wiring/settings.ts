@@ -4,8 +4,8 @@ import type { Surroundings } from '../core/playback/snapshot.ts'
 import type { StartSound, StartWhen } from '../core/playback/start.ts'
 import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
+import type { GivenSource } from '../media/source-port.ts'
 import type { TrackEntry } from './captions/track-source.ts'
-import type { GivenSource } from './given-sources.ts'
 
 /** How playback begins. */
 export interface StartSettings {

@@ -5,6 +5,7 @@ import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
 import type { SourcePort, SourceWishes } from '../source-port.ts'
 import { type Held, holdElement, isOfChange } from './held.ts'
+import type { RecoverableSources } from './recoverable.ts'
 import type { Recovery } from './recovery.ts'
 import { listSource, writtenSources } from './source-list.ts'
 
@@ -46,7 +47,7 @@ interface Fate {
  * never leaves (a source that breaks, is silent, or has no picture) is left by {@link Recovery}, which is loaded with the
  * first playback or the first trouble. Adapters of the same element share it.
  */
-export class ElementSources implements SourcePort {
+export class ElementSources implements SourcePort, RecoverableSources {
   readonly element: HTMLMediaElement
   /** What is shown while one source gives way to another. */
   held: Held | undefined

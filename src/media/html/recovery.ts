@@ -3,8 +3,8 @@ import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
 import { readRanges } from '../../core/time/ranges.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
-import type { ElementSources } from './element-sources.ts'
 import type { Held } from './held.ts'
+import type { RecoverableSources } from './recoverable.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
@@ -55,7 +55,7 @@ const silent = (src: string, seconds: number): Fault =>
  * growing pauses. Loaded when something has played, or has failed.
  */
 export class Recovery {
-  readonly #sources: ElementSources
+  readonly #sources: RecoverableSources
   readonly #element: HTMLMediaElement
   readonly #life = new AbortController()
   /** The source that has truly played: worth another try when the connection broke. */
@@ -72,7 +72,7 @@ export class Recovery {
   #watch: ReturnType<typeof setTimeout> | undefined
   #pause: ReturnType<typeof setTimeout> | undefined
 
-  constructor(sources: ElementSources) {
+  constructor(sources: RecoverableSources) {
     const { element } = sources
     this.#sources = sources
     this.#element = element

@@ -1,7 +1,6 @@
 import { type Fault, fault } from '../../core/fault.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
-import { readRanges } from '../../core/time/ranges.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
 import type { Held } from './held.ts'
 import type { RecoverableSources } from './recoverable.ts'
@@ -127,10 +126,10 @@ export class Recovery {
 
   /** Whether the end that was reached is none: the file broke off, and the engine jumped. */
   isTooEarly(): boolean {
-    const { currentTime, playbackRate, seeking, duration, buffered } = this.#element
+    const { currentTime, playbackRate, seeking } = this.#element
     const ran = ((performance.now() - this.#at.seen) / SECOND) * playbackRate
-    const hasEnd = readRanges(buffered).some(({ end }) => end > duration - JUMP)
-    return !seeking && !hasEnd && currentTime > this.#at.time + ran + JUMP
+    // By time alone: WebKit says that all of it is there.
+    return !seeking && currentTime > this.#at.time + ran + JUMP
   }
 
   /** Where playback was before it jumped, in seconds. */

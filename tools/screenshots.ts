@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
 import { launchChromium, VIEWPORT } from '../test/support/engines.ts'
 import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
+import { probedFiles, threeFormats } from './screenshots-sources.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -113,9 +114,12 @@ try {
   await readyMade(page, address)
   await readyMadeForms(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
+  await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
   const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
   await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })
+  const probed = probedFiles(at('dist/cli/main.js'), at('examples/public/media'))
+  await terminal(page, 'probe-cli', probed.typed, probed.printed, { width: 1280, height: 480 })
 } finally {
   await browser.close()
   server.kill()

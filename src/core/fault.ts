@@ -56,6 +56,7 @@ export const FAULT_CODES = [
   'picture-in-picture-refused',
   'play-blocked',
   'play-interrupted',
+  'poster-unavailable',
   'region-nameless',
   'region-setting-unknown',
   'region-setting-unreadable',

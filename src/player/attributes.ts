@@ -48,6 +48,10 @@ export const startTwice = (when: string): Fault =>
     'take autoplay off: start-when says more'
   )
 
+/** An image and a frame as poster. */
+export const posterTwice = (): Fault =>
+  fault('setting-twice', 'The media has a poster, and its player poster-at; poster wins.', 'take one of the two off')
+
 const settingTwice = (name: string, media: Element): Fault =>
   fault(
     'setting-twice',

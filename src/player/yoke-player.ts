@@ -6,7 +6,7 @@ import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import type { Wishes } from './arrangement.ts'
-import { handOn, handOnAll, isHandedOn, OBSERVED, startTwice } from './attributes.ts'
+import { handOn, handOnAll, isHandedOn, OBSERVED, posterTwice, startTwice } from './attributes.ts'
 import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { create } from './create.ts'
 import { DrawnControls } from './drawn-controls.ts'
@@ -42,7 +42,8 @@ export class YokePlayer extends Base implements Forwarding {
     ...SETTING_ATTRIBUTES,
     ...DRAWN_BY,
     'debug',
-    'loading'
+    'loading',
+    'poster-at'
   ]
 
   /** Couples this player's media to its controls; the same one for the player's whole life, whatever media comes. */
@@ -76,6 +77,7 @@ export class YokePlayer extends Base implements Forwarding {
   #ownTabIndex = false
   #claimed = false
   #stopOutline: (() => void) | undefined
+  #stopPoster: (() => void) | undefined
 
   constructor() {
     super()
@@ -155,6 +157,7 @@ export class YokePlayer extends Base implements Forwarding {
     if (isSettingAttribute(name)) this.#readSetting(name)
     if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
     if (name === 'debug') this.#outline()
+    if (name === 'poster-at') this.#settlePoster()
     if (name === 'controls') {
       this.#settleControls()
       this.#showCaptions()
@@ -248,6 +251,7 @@ export class YokePlayer extends Base implements Forwarding {
     else this.#internals.states.delete('sound')
     this.#settleControls()
     this.#showCaptions()
+    this.#settlePoster()
     this.#tell()
     this.#becomeReady(this)
   }
@@ -315,6 +319,8 @@ export class YokePlayer extends Base implements Forwarding {
     // First of all, so that nobody settles its controls anew.
     this.#adapter = undefined
     this.#captions.stop()
+    this.#stopPoster?.()
+    this.#stopPoster = undefined
     this.yoke.attach(undefined)
     adapter.dispose()
     adapter.element.controls = this.#nativeControls
@@ -335,9 +341,26 @@ export class YokePlayer extends Base implements Forwarding {
     const wasLazy = this.#isLazy
     this.#drawn.near = true
     if (wasLazy && this.#adapter) this.#adapter.element.preload = this.#preload
+    this.#settlePoster()
     this.#takeFocus()
     this.#name()
     this.#drawn.drawSoon()
+  }
+
+  /** A frame as poster: made once it is near, and anew for another media. */
+  async #settlePoster(): Promise<void> {
+    this.#stopPoster?.()
+    this.#stopPoster = undefined
+    const written = this.getAttribute('poster-at')
+    const adapter = this.#adapter
+    if (written === null || !adapter || !this.#drawn.near) return
+    if (adapter.element.hasAttribute('poster')) {
+      this.yoke.raise(posterTwice(), this)
+      return
+    }
+    const { showFrameAsPoster } = await import('./frame-poster.ts')
+    if (adapter === this.#adapter && !this.#stopPoster)
+      this.#stopPoster = showFrameAsPoster(this.yoke, adapter, written)
   }
 
   get #preload(): 'none' | 'metadata' | 'auto' {

@@ -179,6 +179,9 @@ export class Starter {
   #hear(type: string): void {
     if (type === 'playing' && !this.#isAsking && !this.#pausedHere) this.#begunByAnother()
     if (type === 'canplaythrough' && this.#settings.byEngine) this.#stillWaiting()
+    // It may have begun to play before anyone listened.
+    if (type === 'timeupdate' && this.#settings.byEngine && this.#outcome === 'waiting' && !this.#media?.paused)
+      this.#begunByAnother()
     if (type === 'volumechange' && this.#outcome === 'without-sound' && this.#media?.muted === false)
       this.#became('with-sound')
   }
@@ -195,7 +198,8 @@ export class Starter {
   #stillWaiting(): void {
     // It begins, if it does, right after it has told.
     queueMicrotask(() => {
-      if (this.#outcome === 'waiting' && this.#media?.paused) this.#became('press-needed')
+      // Chromium begins what is muted only once it is seen.
+      if (this.#outcome === 'waiting' && this.#media?.paused && !this.#isSilent) this.#became('press-needed')
     })
   }
 

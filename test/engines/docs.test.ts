@@ -15,6 +15,7 @@ afterAll(() => person?.leave())
 const withAddresses = (code: string): string =>
   code
     .replaceAll(/src="(spring-tide[\w.]*)"/g, 'src="/media/$1"')
+    .replaceAll(/'(spring-tide[\w.]*)'/g, "'/media/$1'")
     .replace(/<script src="yokewright.js" defer><\/script>/, '')
 
 describe('the samples in HTML', () => {
@@ -48,7 +49,10 @@ describe('the samples in TypeScript', () => {
           {
             name: 'sample',
             resolveId: id => (id === entry ? `${process.cwd()}/.cache/sample-${index}.ts` : undefined),
-            load: id => (id.endsWith(`/.cache/sample-${index}.ts`) ? `${code}\nglobalThis.kept = 'the end'` : undefined)
+            load: id =>
+              id.endsWith(`/.cache/sample-${index}.ts`)
+                ? `${withAddresses(code)}\nglobalThis.kept = 'the end'`
+                : undefined
           }
         ],
         build: {

@@ -22,8 +22,12 @@ const mount = (sources: readonly string[], attributes = ''): Promise<void> =>
 const play = (): Promise<void> =>
   person.page.run(() => {
     const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
-    Object.assign(globalThis, { kept: { play: 'pending', states: [] as string[] } })
-    const kept = globalThis.kept as { play: string; states: string[] }
+    Object.assign(globalThis, { kept: { play: 'pending', states: [] as string[], left: [] as string[] } })
+    const kept = globalThis.kept as { play: string; states: string[]; left: string[] }
+    player.yoke.subscribe(
+      ({ sources }) => sources[0]?.fault?.code ?? '',
+      code => code && kept.left.push(code)
+    )
     player.yoke.subscribe(
       ({ states: { paused, waiting, playing, ended } }) =>
         Object.entries({ paused, waiting, playing, ended })
@@ -124,6 +128,21 @@ describe('a source that cannot be played is left for the next one', () => {
     }
   )
 
+  it('so are several, one after the other', async () => {
+    await mount([
+      '/failing/stalling/150000/spring-tide.webm',
+      '/failing/missing/tide.webm',
+      '/failing/corrupt/0/spring-tide.mp4',
+      GOOD
+    ])
+    await play()
+    await untilPlaying('media/spring-tide.mp4')
+    const { sources, errors } = await look()
+    expect(sources.map(({ turn }) => turn)).toEqual([1, 2, 3, 4])
+    expect(sources.at(-1)?.state).toBe('chosen')
+    expect(errors).toEqual([])
+  })
+
   it('one of a type that the engine refuses is passed over without a request, and tried last of all', async () => {
     const before = person.server.asked('/media/tide-clock.webm')
     await person.mount(
@@ -180,9 +199,9 @@ describe('a connection that breaks', () => {
       '<yoke-player source-timeout="1" src="/failing/flaky/150000/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>'
     )
     await play()
-    await person.until('the break', () => document.querySelector('yoke-player')?.yoke.sources[0]?.fault)
+    await person.until('the break', () => (globalThis.kept as { left: string[] }).left.length > 0)
     const before = await look()
-    expect(before.states.at(-1)).toBe('waiting')
+    expect(before.states).toContain('waiting')
     await person.page.run(() => fetch('/failing/mend'))
     await person.until(
       'playback',
@@ -252,5 +271,31 @@ describe('what another engine feeds', () => {
         return [player?.yoke.sources.length, document.querySelector('video')?.src === globalThis.kept]
       })
     ).toEqual([0, true])
+  })
+})
+
+describe('Three formats', () => {
+  it('breaks each file, and shows what becomes of it', async () => {
+    await person.page.goto(`${person.server.address}/three-formats/index.html`)
+    const row = (number: number, part: string): Promise<string> => person.text(`#files li:nth-child(${number}) ${part}`)
+    await person.until('the files', () => document.querySelector('#files li:nth-child(3) .state')?.textContent)
+    expect(await row(2, '.answer')).toBe('this browser: very likely')
+    await person.click('#files li:nth-child(1) .ways button:nth-child(2)')
+    await person.click('#files li:nth-child(2) .ways button:nth-child(5)')
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+      player.muted = true
+      return player.play().catch(() => undefined)
+    })
+    await person.until('the second', () =>
+      document.querySelector('#files li:nth-child(2)')?.matches('[data-state=chosen]')
+    )
+    expect([await row(1, '.turn'), await row(1, '.state'), await row(2, '.turn'), await row(2, '.state')]).toEqual([
+      '1',
+      'left',
+      '2',
+      'plays'
+    ])
+    await person.until('the log', () => document.querySelector('#log')?.textContent?.includes('playing from'))
   })
 })

@@ -200,7 +200,8 @@ describe('every example', () => {
     '/first-light/index.html',
     '/own-bridge/index.html',
     '/ready-made/index.html',
-    '/captions-desk/index.html'
+    '/captions-desk/index.html',
+    '/three-formats/index.html'
   ])('%s has no accessibility violation, at 1280 px and at 320 px', async path => {
     await open(path)
     const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')

@@ -7,6 +7,7 @@ import type { SourcePort, SourceWishes } from '../source-port.ts'
 import { type Held, holdElement, isOfChange } from './held.ts'
 import type { RecoverableSources } from './recoverable.ts'
 import type { Recovery } from './recovery.ts'
+import { SourceFates } from './source-fates.ts'
 import { listSource, writtenSources } from './source-list.ts'
 
 const NETWORK_NO_SOURCE = 3
@@ -36,12 +37,6 @@ const WATCHED = [
 /** What happens to the sources, as adapters have to tell it. */
 export type SourceChange = 'listed' | 'held' | 'released' | 'failed'
 
-interface Fate {
-  state: SourceState
-  turn: number
-  fault?: Fault
-}
-
 /**
  * The sources of one element, and which of them plays. The engine chooses among `<source>` children by itself; what it
  * never leaves (a source that breaks, is silent, or has no picture) is left by {@link Recovery}, which is loaded with the
@@ -58,8 +53,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   wanted: boolean
   #given: readonly SourceEntry[] = []
   #placed: string | undefined
-  readonly #fates = new Map<string, Fate>()
-  #turns = 0
+  readonly #fates = new SourceFates()
   readonly #listeners = new Set<(change: SourceChange) => void>()
   #recovery: Promise<Recovery | undefined> | undefined
   #loaded: Recovery | undefined
@@ -84,30 +78,20 @@ export class ElementSources implements SourcePort, RecoverableSources {
   }
 
   #read(): readonly SourceReport[] {
-    const entries = writtenSources(this.element, this.#given, this.#placed)
-    const listed = entries.map(entry => listSource(this.element, entry))
-    const now = listed.findIndex(({ src }) => src === this.element.currentSrc)
-    return listed.map((source, index) => ({ ...source, ...this.#fateOf(source, index, now) }))
-  }
-
-  /** What is known of a source; of those that the engine has tried by itself, what its choice shows. */
-  #fateOf({ src, answer }: Pick<SourceReport, 'src' | 'answer'>, index: number, now: number): Fate {
-    const known = this.#fates.get(src)
-    if (known) return known
-    if (index === now && !this.error) {
-      const isThere = this.element.readyState >= HAVE_CURRENT_DATA
-      return { state: isThere ? 'chosen' : 'loading', turn: 1 + this.#turns }
-    }
-    if (answer === '') return { state: 'refused', turn: 0 }
-    // The engine goes down the list: what stands above its choice was tried in vain.
-    return { state: index < now || this.error ? 'failed' : 'untried', turn: 0 }
+    const { element } = this
+    const entries = writtenSources(element, this.#given, this.#placed)
+    const listed = entries.map(entry => listSource(element, entry))
+    const isThere = element.readyState >= HAVE_CURRENT_DATA
+    return this.#fates.report(listed, { currentSrc: element.currentSrc, isThere, hasFailed: this.error !== null })
   }
 
   give(entries: readonly SourceEntry[]): void {
     this.#given = entries
+    this.error = null
+    this.release()
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
-    this.#forget()
+    this.#fates.clear()
     this.#load().then(recovery => recovery?.choose(entries))
   }
 
@@ -159,13 +143,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
 
   /** Takes note of what has become of a source. */
   note(src: string, state: SourceState, fault?: Fault): void {
-    const before = this.#fates.get(src)
-    const isNew = state !== 'refused' && (before === undefined || state === 'loading')
-    if (isNew) this.#turns += 1
-    const turn = isNew ? this.#turns : (before?.turn ?? 0)
-    // What is tried once more was left for a reason.
-    const reason = fault ?? (state === 'chosen' ? undefined : before?.fault)
-    this.#fates.set(src, reason ? { state, turn, fault: reason } : { state, turn })
+    this.#fates.note(src, state, fault)
     this.tell('listed')
   }
 
@@ -203,7 +181,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   /** Begins anew with all that is written: the way on after everything has failed. */
   retry(): void {
     this.error = null
-    this.#forget()
+    this.#fates.clear()
     if (this.#placed !== undefined && this.#given.length === 0) this.#unplace()
     if (this.#given.length > 0) this.give(this.#given)
     else this.element.load()
@@ -236,11 +214,6 @@ export class ElementSources implements SourcePort, RecoverableSources {
     this.#placed = undefined
   }
 
-  #forget(): void {
-    this.#fates.clear()
-    this.#turns = 0
-  }
-
   #hear(type: (typeof WATCHED)[number]): void {
     switch (type) {
       case 'play':
@@ -256,7 +229,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
         break
       case 'emptied':
         // Someone has put something else into it.
-        if (!this.held && this.element.src !== (this.#placed ?? '')) this.#forget()
+        if (!this.held && this.element.src !== (this.#placed ?? '')) this.#fates.clear()
         this.error = null
         break
       case 'error':
@@ -299,8 +272,10 @@ export class ElementSources implements SourcePort, RecoverableSources {
 
   /** The chosen source cannot go on. */
   #broken(): void {
-    if (this.held || this.list.length === 0) return
-    this.#recover(recovery => recovery.broken())
+    if (this.list.length === 0) return
+    // The one that was to take over cannot go on either.
+    if (this.held) this.#loaded?.broken()
+    else this.#recover(recovery => recovery.broken())
   }
 
   /** Some engines jump to the end of a file that breaks off. */

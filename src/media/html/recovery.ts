@@ -3,21 +3,14 @@ import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
 import type { Held } from './held.ts'
+import { LastPlace } from './last-place.ts'
 import type { RecoverableSources } from './recoverable.ts'
+import { SilenceWatch } from './silence-watch.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
-const HAVE_FUTURE_DATA = 3
-const NETWORK_LOADING = 2
 const SECOND = 1000
-/** Playback that is this much further, in seconds, than time can have taken it, has jumped. */
-const JUMP = 1.5
-/** So many times as long as for a word is waited for the first metadata, while data comes. */
-const NO_METADATA = 3
-/** The shortest time between two looks, in milliseconds. */
-const MIN_WAIT = 100
-
 const HEARD = [
   'canplay',
   'loadeddata',
@@ -32,9 +25,6 @@ const HEARD = [
   'timeupdate',
   'waiting'
 ] as const
-
-/** After these something is due. */
-const WATCHED: ReadonlySet<string> = new Set(['loadstart', 'play', 'playing', 'stalled', 'waiting'])
 
 const unplayable = (src: string): Fault =>
   fault('media-failed', `${src} cannot be played.`, 'open the address by itself, and look at its type and codecs')
@@ -60,15 +50,9 @@ export class Recovery {
   /** The source that has truly played: worth another try when the connection broke. */
   #good: string | undefined
   #triesInVain = 0
-  /** Where playback was last seen, and when, in seconds and milliseconds. */
-  #at = { time: 0, seen: 0 }
-  /** When data last came, and when playing was last asked for, in milliseconds. */
-  #lastData = performance.now()
-  #askedAt = performance.now()
-  /** When the last loading began, in milliseconds. */
-  #loadedFrom = performance.now()
+  readonly #place: LastPlace
+  readonly #silence: SilenceWatch
   #isPlayingOn = false
-  #watch: ReturnType<typeof setTimeout> | undefined
   #pause: ReturnType<typeof setTimeout> | undefined
 
   constructor(sources: RecoverableSources) {
@@ -78,13 +62,18 @@ export class Recovery {
     const { signal } = this.#life
     for (const type of HEARD) element.addEventListener(type, () => this.#hear(type), { signal })
     element.ownerDocument.defaultView?.addEventListener('online', () => this.#online(), { signal })
+    this.#place = new LastPlace(element)
+    this.#silence = new SilenceWatch(element, {
+      isWanted: () => sources.wanted,
+      patience: () => sources.wishes.timeout * 2 ** this.#triesInVain * SECOND,
+      silent: () => this.#silent()
+    })
     this.#keepPlace()
-    this.#watchSilence()
   }
 
   stop(): void {
     this.#life.abort()
-    clearTimeout(this.#watch)
+    this.#silence.stop()
     clearTimeout(this.#pause)
   }
 
@@ -92,6 +81,9 @@ export class Recovery {
   choose(entries: readonly SourceEntry[]): void {
     const element = this.#element
     const { saveData } = this.#sources.wishes
+    clearTimeout(this.#pause)
+    this.#good = undefined
+    this.#triesInVain = 0
     const [first] = rankSources(entries, {
       canPlayType: type => element.canPlayType(type),
       matches: media => matchMedia(media).matches,
@@ -126,15 +118,12 @@ export class Recovery {
 
   /** Whether the end that was reached is none: the file broke off, and the engine jumped. */
   isTooEarly(): boolean {
-    const { currentTime, playbackRate, seeking } = this.#element
-    const ran = ((performance.now() - this.#at.seen) / SECOND) * playbackRate
-    // By time alone: WebKit says that all of it is there.
-    return !seeking && currentTime > this.#at.time + ran + JUMP
+    return this.#place.hasJumped()
   }
 
   /** Where playback was before it jumped, in seconds. */
   get lastTime(): number {
-    return this.#at.time
+    return this.#place.time
   }
 
   /** @param broken a source that the connection alone has stopped. */
@@ -151,7 +140,7 @@ export class Recovery {
     const { held } = this.#sources
     const element = this.#element
     this.#sources.place(src)
-    this.#dataCame()
+    this.#silence.dataCame()
     if (!held) return
     element.playbackRate = held.playbackRate
     if (!held.paused) element.play().catch((reason: Error) => this.#blocked(reason))
@@ -238,24 +227,17 @@ export class Recovery {
   }
 
   #hear(type: (typeof HEARD)[number]): void {
-    if (type === 'loadstart') this.#loadedFrom = performance.now()
     if (type === 'loadedmetadata') this.#takePlace()
-    if (type === 'progress' || type === 'loadeddata') this.#dataCame()
-    if (type === 'seeking') this.#at = { time: this.#element.currentTime, seen: performance.now() }
+    if (type === 'seeking') this.#place.accept()
     if (type === 'timeupdate' || type === 'seeked' || type === 'playing') this.#keepPlace()
-    if (type === 'play' || type === 'seeked') this.#askedAt = performance.now()
-    if (WATCHED.has(type)) this.#watchSilence()
+    this.#silence.hear(type)
     this.#settle()
   }
 
   #keepPlace(): void {
-    const { currentTime, ended, seeking, paused, currentSrc } = this.#element
-    if (ended || this.#sources.held) return
-    if (currentTime === this.#at.time) return
-    this.#dataCame()
-    // A jump is noticed at the end, by what was before it.
-    if (!seeking && !(currentTime > this.#at.time + JUMP && this.isTooEarly()))
-      this.#at = { time: currentTime, seen: performance.now() }
+    const { currentTime, ended, paused, currentSrc } = this.#element
+    if (ended || this.#sources.held || !this.#place.look()) return
+    this.#silence.timeRan()
     // Not by readyState: WebKit leaves it low while time runs.
     if (paused || currentTime === 0) return
     this.#good = currentSrc
@@ -265,13 +247,13 @@ export class Recovery {
   /** The new source is there: from now on the element speaks for itself. */
   #settle(): void {
     const { held } = this.#sources
-    const { readyState, seeking, paused, ended, currentTime } = this.#element
+    const { readyState, seeking, paused, ended } = this.#element
     if (!held || seeking || readyState < HAVE_CURRENT_DATA) return
     if (!held.paused && paused && !ended) {
       this.#playOn(held)
       return
     }
-    this.#at = { time: currentTime, seen: performance.now() }
+    this.#place.accept()
     this.#sources.note(this.#element.currentSrc, 'chosen')
     this.#sources.release()
   }
@@ -291,40 +273,6 @@ export class Recovery {
         this.#blocked(reason)
       }
     )
-  }
-
-  #dataCame(): void {
-    this.#lastData = performance.now()
-  }
-
-  /** Something is wanted: data, or that time runs; and for how long it has not come, in milliseconds. */
-  get #silence(): number {
-    const { paused, readyState, networkState, preload, ended, error, seeking } = this.#element
-    const now = performance.now()
-    if (ended || error) return 0
-    if (readyState === 0) {
-      const isLoading = networkState === NETWORK_LOADING && (this.#sources.wanted || preload !== 'none')
-      // Firefox tells of progress without a single byte.
-      return isLoading ? Math.max(now - this.#lastData, (now - this.#loadedFrom) / NO_METADATA) : 0
-    }
-    if (paused) return 0
-    // With data at hand time has to run: engines may say that they play, and stand still.
-    return now - (readyState < HAVE_FUTURE_DATA || seeking ? this.#lastData : Math.max(this.#at.seen, this.#askedAt))
-  }
-
-  /** No engine ever leaves a source that says nothing: looked at after as long as it may be silent. */
-  #watchSilence(): void {
-    if (this.#watch !== undefined) return
-    const patience = this.#sources.wishes.timeout * 2 ** this.#triesInVain * SECOND
-    const due = performance.now() + Math.max(MIN_WAIT, patience - this.#silence)
-    this.#watch = setTimeout(() => {
-      this.#watch = undefined
-      const { paused, readyState } = this.#element
-      // Far too late: the machine was asleep, and so was everything else.
-      const overslept = performance.now() > due + patience
-      if (!overslept && this.#silence >= patience) this.#silent()
-      else if (!paused || readyState === 0) this.#watchSilence()
-    }, due - performance.now())
   }
 
   #silent(): void {

@@ -18,21 +18,21 @@ export default [
   {
     name: 'wiring, without captions (bar: 8 kB)',
     path: 'dist/wiring/index.js',
-    limit: '26.4 kB',
+    limit: '26.5 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'player, whole (bar: 32 kB)',
     path: 'dist/player/index.js',
-    limit: '41.7 kB',
+    limit: '41.9 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '94.7 kB',
+    limit: '96 kB',
     gzip: true
   },
   {

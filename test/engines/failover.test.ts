@@ -194,15 +194,15 @@ describe('when nothing can be played', () => {
 
 describe('a connection that breaks', () => {
   it('is waited for: it goes on where it was, without a press', async () => {
-    await person.page.run(() => fetch('/failing/break'))
     await person.mount(
       '<yoke-player source-timeout="1" src="/failing/flaky/150000/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>'
     )
+    await person.page.run(() => fetch('/failing/break').then(() => undefined))
     await play()
     await person.until('the break', () => (globalThis.kept as { left: string[] }).left.length > 0)
     const before = await look()
     expect(before.states).toContain('waiting')
-    await person.page.run(() => fetch('/failing/mend'))
+    await person.page.run(() => fetch('/failing/mend').then(() => undefined))
     await person.until(
       'playback',
       (at: number) => (document.querySelector('yoke-player')?.currentTime ?? 0) > at + 1,

@@ -119,7 +119,7 @@ try {
   const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
   await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })
   const probed = probedFiles(at('dist/cli/main.js'), at('examples/public/media'))
-  await terminal(page, 'probe-cli', probed.typed, probed.printed, { width: 1280, height: 480 })
+  await terminal(page, 'probe-cli', probed.typed, probed.printed, { width: 1280, height: 540 })
 } finally {
   await browser.close()
   server.kill()

@@ -30,7 +30,9 @@ export class GivenSources {
 
   /** Tells a media what is wished of its sources. */
   wish(media: MediaAdapter | undefined, { sourceTimeout, saveData }: YokeConduct): void {
-    media?.sources?.wish({ timeout: sourceTimeout, saveData: saveData ?? wishesToSave() })
+    // Asked only where there is a choice: most players have none, and a page may have a hundred.
+    const saves = saveData ?? (this.#entries !== undefined && wishesToSave())
+    media?.sources?.wish({ timeout: sourceTimeout, saveData: saves })
   }
 
   stop(): void {

@@ -75,7 +75,7 @@ describe('yokewright', () => {
 
 describe('probe', () => {
   const media = fileURLToPath(new URL('../../examples/public/media/', import.meta.url))
-  const small = fileURLToPath(new URL('../media/', import.meta.url))
+  const small = fileURLToPath(new URL('../../tools/media/probe-set/', import.meta.url))
 
   it('says what files are, and prints their <source> lines in the right order', () => {
     const { code, out, err } = run('probe', ...['ogv', 'mp4', 'webm'].map(suffix => `${media}spring-tide.${suffix}`))

@@ -1,6 +1,6 @@
 /**
  * Makes the small files on which `probe` is tried, and what Debian's ffprobe finds in them: `node --import tsx tools/media/probe-set.ts`.
- * The results are committed (test/media), so that tests need neither ffmpeg nor ffprobe.
+ * The results are committed (tools/media/probe-set), so that tests need neither ffmpeg nor ffprobe.
  */
 import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
@@ -8,7 +8,7 @@ import { mkdir, readFile, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
-const folder = new URL('../../test/media/', import.meta.url).pathname
+const folder = new URL('./probe-set/', import.meta.url).pathname
 
 const picture = (size: string, rate: string, seconds: number): string[] => [
   '-f',

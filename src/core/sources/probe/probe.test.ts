@@ -6,7 +6,7 @@ import { FaultError } from '../../fault.ts'
 import type { ByteSource } from './bytes.ts'
 import { probe, recognise, tryProbe } from './probe.ts'
 
-const folder = new URL('../../../../test/media/', import.meta.url)
+const folder = new URL('../../../../tools/media/probe-set/', import.meta.url)
 const bytesOf = (name: string): Uint8Array => readFileSync(fileURLToPath(new URL(name, folder)))
 
 /** What Debian's ffprobe found, and the codecs strings that ffmpeg writes (tools/media/probe-set.ts). */

@@ -1,9 +1,11 @@
 /** Builds everything that ships: the modules and their types, the one-file classic script, the example site. */
 import { execFileSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
-import { cp, rm } from 'node:fs/promises'
+import { cp, rm, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
+import { toJsonSchema } from '@valibot/to-json-schema'
 import { build } from 'vite'
+import { CLIP_SCHEMA } from '../src/core/documents/clip-schema.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 
@@ -12,6 +14,12 @@ const buildModules = async (): Promise<void> => {
   execFileSync(process.execPath, [at('node_modules/typescript/bin/tsc'), '-p', at('tsconfig.build.json')], {
     stdio: 'inherit'
   })
+}
+
+/** What an editor completes and checks clip documents by. Checks that JSON Schema cannot say are left to the reading. */
+const writeSchema = (): Promise<void> => {
+  const schema = { title: 'A clip: one thing to play', ...toJsonSchema(CLIP_SCHEMA, { errorMode: 'ignore' }) }
+  return writeFile(at('dist/clip.schema.json'), `${JSON.stringify(schema, null, 2)}\n`)
 }
 
 /** One file for a plain page, also one that is double-clicked: `yokewright` is then a global. */
@@ -55,5 +63,6 @@ const buildSite = async (): Promise<void> => {
 }
 
 await buildModules()
+await writeSchema()
 await buildClassic()
 await buildSite()

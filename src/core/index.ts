@@ -1,3 +1,4 @@
+export * from './documents/index.ts'
 export * from './fault.ts'
 export * from './layout/fit-row.ts'
 export * from './layout/layouts.ts'

@@ -1,11 +1,11 @@
 import { type Fault, fault } from '../core/fault.ts'
+import { HANDED_ON, isStrange, PLAYER_ATTRIBUTES } from '../core/markup/vocabulary.ts'
+import { nearestName } from '../core/nearest-name.ts'
 
 /**
- * HTML's media attributes that `<yoke-player>` takes too. They are handed to the media where that says nothing itself;
- * where both say something, the media's own wins. A change by script afterwards is handed on in any case.
+ * HTML's media attributes are handed to the media where that says nothing itself; where both say something, the media's
+ * own wins. A change by script afterwards is handed on in any case.
  */
-const HANDED_ON = ['src', 'poster', 'preload', 'crossorigin', 'autoplay', 'loop', 'muted', 'playsinline'] as const
-
 type HandedOn = (typeof HANDED_ON)[number]
 
 const BOOLEAN: ReadonlySet<string> = new Set<HandedOn>(['autoplay', 'loop', 'muted', 'playsinline'])
@@ -24,6 +24,21 @@ export const handOn = (name: HandedOn, player: Element, media: HTMLMediaElement)
   if (name === 'muted' && value !== null) media.muted = true
 }
 
+/** A fault for each attribute of a player that is almost one of ours. */
+export const findMisspelt = (player: Element): readonly Fault[] =>
+  player
+    .getAttributeNames()
+    .filter(isStrange)
+    .flatMap(name => {
+      const nearest = nearestName(name, PLAYER_ATTRIBUTES)
+      if (!nearest) return []
+      return [fault('setting-unknown', `<yoke-player> has no attribute “${name}”.`, `did you mean ${nearest}?`)]
+    })
+
+/** Whether an address names a clip document, and not a media file. */
+export const isDocumentAddress = (src: string | null): src is string =>
+  src !== null && /^[^?#]*\.json(?:[?#]|$)/i.test(src)
+
 const hasSource = (media: HTMLMediaElement): boolean =>
   media.hasAttribute('src') || media.srcObject !== null || media.querySelector('source') !== null
 
@@ -32,6 +47,7 @@ export const handOnAll = (player: Element, media: HTMLMediaElement): readonly Fa
   const faults: Fault[] = []
   for (const name of HANDED_ON) {
     if (!player.hasAttribute(name) || (name === 'preload' && player.getAttribute('loading') === 'lazy')) continue
+    if (name === 'src' && isDocumentAddress(player.getAttribute(name))) continue
     const says = name === 'src' ? hasSource(media) : media.hasAttribute(name)
     if (!says) handOn(name, player, media)
     else if (!BOOLEAN.has(name) && media.getAttribute(name) !== player.getAttribute(name))
@@ -47,10 +63,6 @@ export const startTwice = (when: string): Fault =>
     `The media has autoplay, and its player start-when="${when}"; start-when wins.`,
     'take autoplay off: start-when says more'
   )
-
-/** An image and a frame as poster. */
-export const posterTwice = (): Fault =>
-  fault('setting-twice', 'The media has a poster, and its player poster-at; poster wins.', 'take one of the two off')
 
 const settingTwice = (name: string, media: Element): Fault =>
   fault(

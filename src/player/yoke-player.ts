@@ -1,20 +1,24 @@
 import type { Fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
+import { SettingLayers } from '../core/settings/layers.ts'
+import { isSettingAttribute, readSetting, readSettings, SETTING_ATTRIBUTES } from '../core/settings/read-setting.ts'
+import type { SourceEntry } from '../core/sources/rank.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { bindScope } from '../wiring/scope.ts'
 import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import type { Wishes } from './arrangement.ts'
-import { handOn, handOnAll, isHandedOn, OBSERVED, posterTwice, startTwice } from './attributes.ts'
+import { findMisspelt, handOn, handOnAll, isDocumentAddress, isHandedOn, OBSERVED, startTwice } from './attributes.ts'
 import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { create } from './create.ts'
 import { DrawnControls } from './drawn-controls.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
 import { followPageLanguage, languageOf, wordsAtHand } from './language.ts'
 import { sheetOf, stylePlayers } from './page-styles.ts'
-import { isSettingAttribute, readSetting, SETTING_ATTRIBUTES } from './settings.ts'
+import { PlayerPoster } from './poster.ts'
 import { ShownCaptions } from './shown-captions.ts'
+import type { ReadyClip } from './shown-clip.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
@@ -25,6 +29,8 @@ const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
 const DRAWN_BY: ReadonlySet<string> = new Set(['controls', 'layouts', 'without', 'lang'])
 /** Addresses of sound alone, for which no picture is kept free. */
 const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
+
+const isSoundEntry = ({ src, type }: SourceEntry): boolean => (type ? type.startsWith('audio/') : SOUND_FILE.test(src))
 
 let sheets: CSSStyleSheet[] | undefined
 
@@ -41,9 +47,11 @@ export class YokePlayer extends Base implements Forwarding {
     ...OBSERVED,
     ...SETTING_ATTRIBUTES,
     ...DRAWN_BY,
+    'clip-fields',
     'debug',
     'loading',
-    'poster-at'
+    'poster-at',
+    'settings'
   ]
 
   /** Couples this player's media to its controls; the same one for the player's whole life, whatever media comes. */
@@ -77,10 +85,14 @@ export class YokePlayer extends Base implements Forwarding {
   #ownTabIndex = false
   #claimed = false
   #stopOutline: (() => void) | undefined
-  #stopPoster: (() => void) | undefined
+  readonly #poster = new PlayerPoster(this, this.yoke)
+  #clip: unknown
+  /** Ends the fetching of a document that is not wanted any more. */
+  #fetching: AbortController | undefined
 
   constructor() {
     super()
+    this.yoke.layers = new SettingLayers()
     this.ready = new Promise(resolve => {
       this.#becomeReady = resolve
     })
@@ -93,6 +105,10 @@ export class YokePlayer extends Base implements Forwarding {
     this.yoke.subscribe(
       yoke => yoke.captions,
       () => this.#showCaptions()
+    )
+    this.yoke.subscribe(
+      yoke => yoke.given,
+      () => this.#findMedia()
     )
     this.yoke.subscribe(
       yoke => yoke.snapshot.title,
@@ -109,6 +125,18 @@ export class YokePlayer extends Base implements Forwarding {
     this.#drawn.drawSoon()
   }
 
+  /**
+   * A clip: a record that says what to play, with its poster, tracks and moments, in place of what the markup says. Gives
+   * back what was given. `undefined` leaves it to the markup again. What of it cannot be read is told as faults.
+   */
+  get clip(): unknown {
+    return this.#clip
+  }
+  set clip(record: unknown) {
+    this.#clip = record
+    this.#giveClip(record)
+  }
+
   /** The text tracks, by HTML's names. Live: they come as they are found. */
   get textTracks(): TrackList {
     return this.yoke.textTracks
@@ -118,7 +146,9 @@ export class YokePlayer extends Base implements Forwarding {
   connectedCallback(): void {
     if (this.#coupled) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
-    for (const name of SETTING_ATTRIBUTES) if (this.hasAttribute(name)) this.#readSetting(name)
+    for (const name of ['settings', ...SETTING_ATTRIBUTES]) if (this.hasAttribute(name)) this.#readSetting(name)
+    this.#untold = [...this.#untold, ...findMisspelt(this)]
+    this.#fetchClip()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
     this.#stops.push(
@@ -154,10 +184,14 @@ export class YokePlayer extends Base implements Forwarding {
   attributeChangedCallback(name: string, before: string | null, now: string | null): void {
     // Before it is coupled, all attributes are read together.
     if (before === now || !this.#coupled) return
-    if (isSettingAttribute(name)) this.#readSetting(name)
+    if (name === 'settings' || isSettingAttribute(name)) this.#readSetting(name)
     if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
     if (name === 'debug') this.#outline()
     if (name === 'poster-at') this.#settlePoster()
+    if (name === 'clip-fields' || (name === 'src' && isDocumentAddress(now))) {
+      this.#fetchClip()
+      return
+    }
     if (name === 'controls') {
       this.#settleControls()
       this.#showCaptions()
@@ -189,12 +223,15 @@ export class YokePlayer extends Base implements Forwarding {
     this.#captions.show(this.#coupled ? this.#adapter?.element : undefined)
   }
 
-  #readSetting(name: Parameters<typeof readSetting>[0]): void {
-    const { settings, fault } = readSetting(name, this.getAttribute(name))
-    this.yoke.configure(settings)
-    if (fault) this.#untold = [...this.#untold, fault]
+  /** Reads the attribute `settings`, or one that is a setting of its own. */
+  #readSetting(name: string): void {
+    const written = this.getAttribute(name)
+    const isOwn = isSettingAttribute(name)
+    const { settings, faults } = isOwn ? readSetting(name, written) : readSettings(written)
+    const twice = this.yoke.configureFrom(isOwn ? 'attribute' : 'settings', settings)
+    this.#untold = [...this.#untold, ...faults, ...twice]
     this.#tell()
-    if (name === 'playback-rates') this.#drawn.drawSoon()
+    if ('playbackRates' in settings) this.#drawn.drawSoon()
   }
 
   /** What screen readers call it. */
@@ -217,12 +254,47 @@ export class YokePlayer extends Base implements Forwarding {
 
   #madeMedia(): HTMLMediaElement | undefined {
     const src = this.getAttribute('src')
-    if (src === null) return this.#made
-    if (!this.#made) {
-      this.#made = document.createElement(SOUND_FILE.test(src) ? 'audio' : 'video')
+    const { given } = this.yoke
+    const entries = given.length > 0 || src === null || isDocumentAddress(src) ? given : [{ src }]
+    if (entries.length === 0) return this.#made
+    const kind = entries.every(isSoundEntry) ? 'audio' : 'video'
+    if (this.#made?.localName !== kind) {
+      this.#made?.remove()
+      this.#made = document.createElement(kind)
       this.#made.part.add('media')
     }
     return this.#made
+  }
+
+  async #giveClip(record: unknown): Promise<void> {
+    const { clipOfScript } = await import('./shown-clip.ts')
+    if (record === this.#clip) this.#take(clipOfScript(record ?? {}, document.baseURI))
+  }
+
+  /** The attribute `src` names a clip document. */
+  async #fetchClip(): Promise<void> {
+    this.#fetching?.abort()
+    const src = this.getAttribute('src')
+    if (!isDocumentAddress(src)) return
+    this.#fetching = new AbortController()
+    const { signal } = this.#fetching
+    const { clipOfDocument } = await import('./shown-clip.ts')
+    const clip = await clipOfDocument(src, this.getAttribute('clip-fields'), signal)
+    if (signal.aborted) return
+    if (clip.ok) this.#take(clip.value)
+    else this.yoke.failWithout(clip.fault, this)
+  }
+
+  #take({ origin, settings, poster, width, height, faults }: ReadyClip): void {
+    const twice = this.yoke.configureFrom(origin, settings)
+    this.#poster.give(poster, origin === 'script' && this.#clip !== undefined)
+    this.#findMedia()
+    const media = this.#adapter?.element
+    if (media && width && height && (origin === 'script' || !media.hasAttribute('width')))
+      Object.assign(media, { width, height })
+    this.#settlePoster()
+    this.#untold = [...this.#untold, ...faults, ...twice]
+    this.#tell()
   }
 
   #findMedia(): void {
@@ -319,8 +391,7 @@ export class YokePlayer extends Base implements Forwarding {
     // First of all, so that nobody settles its controls anew.
     this.#adapter = undefined
     this.#captions.stop()
-    this.#stopPoster?.()
-    this.#stopPoster = undefined
+    this.#poster.stop()
     this.yoke.attach(undefined)
     adapter.dispose()
     adapter.element.controls = this.#nativeControls
@@ -347,20 +418,9 @@ export class YokePlayer extends Base implements Forwarding {
     this.#drawn.drawSoon()
   }
 
-  /** A frame as poster: made once it is near, and anew for another media. */
-  async #settlePoster(): Promise<void> {
-    this.#stopPoster?.()
-    this.#stopPoster = undefined
-    const written = this.getAttribute('poster-at')
-    const adapter = this.#adapter
-    if (written === null || !adapter || !this.#drawn.near) return
-    if (adapter.element.hasAttribute('poster')) {
-      this.yoke.raise(posterTwice(), this)
-      return
-    }
-    const { showFrameAsPoster } = await import('./frame-poster.ts')
-    if (adapter === this.#adapter && !this.#stopPoster)
-      this.#stopPoster = showFrameAsPoster(this.yoke, adapter, written)
+  /** A frame as poster is made once the player is near. */
+  #settlePoster(): void {
+    this.#poster.settle(this.#drawn.near ? this.#adapter : undefined)
   }
 
   get #preload(): 'none' | 'metadata' | 'auto' {
@@ -391,6 +451,7 @@ export class YokePlayer extends Base implements Forwarding {
   #letGo(): void {
     this.#coupled = false
     this.#claimed = false
+    this.#fetching?.abort()
     this.#observer.disconnect()
     this.#drawn.stop()
     this.#stopOutline?.()

@@ -11,27 +11,30 @@ export const wishesToSave = (): boolean => {
 
 /** The sources that script has given a yoke, handed to whatever media it has. */
 export class GivenSources {
-  #entries: readonly SourceEntry[] | undefined
+  /** What is to play; nothing where it is left to the markup. */
+  given: readonly SourceEntry[] = []
   /** Addresses that were made for files, and have to be taken back. */
   #made: string[] = []
 
-  /** Takes these in place of any before. */
-  give(sources: readonly GivenSource[], media: MediaAdapter | undefined, conduct: YokeConduct): void {
+  /** Takes these in place of any before; none leaves the choice to the markup. */
+  give(sources: readonly GivenSource[] = [], media: MediaAdapter | undefined, conduct: YokeConduct): void {
+    const before = this.given
     this.stop()
-    this.#entries = sources.map(source => this.#entryOf(source))
-    this.handTo(media, conduct)
+    this.given = sources.map(source => this.#entryOf(source))
+    this.wish(media, conduct)
+    if (before.length > 0 || this.given.length > 0) media?.sources?.give(this.given)
   }
 
   /** Tells a media what is wished, and what it is to play. */
   handTo(media: MediaAdapter | undefined, conduct: YokeConduct): void {
     this.wish(media, conduct)
-    if (this.#entries) media?.sources?.give(this.#entries)
+    if (this.given.length > 0) media?.sources?.give(this.given)
   }
 
   /** Tells a media what is wished of its sources. */
   wish(media: MediaAdapter | undefined, { sourceTimeout, saveData }: YokeConduct): void {
     // Asked only where there is a choice: most players have none, and a page may have a hundred.
-    const saves = saveData ?? (this.#entries !== undefined && wishesToSave())
+    const saves = saveData ?? (this.given.length > 0 && wishesToSave())
     media?.sources?.wish({ timeout: sourceTimeout, saveData: saves })
   }
 

@@ -3,6 +3,7 @@ export { FaultError } from '../core/fault.ts'
 export type * from '../core/playback/commands.ts'
 export type { MediaSnapshot } from '../core/playback/snapshot.ts'
 export type { StartOutcome, StartSound, StartWhen } from '../core/playback/start.ts'
+export type { StartSettings } from '../core/settings/settings.ts'
 export type { PlayAnswer, SourceEntry } from '../core/sources/rank.ts'
 export type { SourceReport, SourceState } from '../core/sources/reports.ts'
 export type { MediaAdapter, MediaEventType, MediaObserver } from '../media/adapter.ts'
@@ -14,7 +15,7 @@ export { createYoke } from './create-yoke.ts'
 export { YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './events.ts'
 export type { InspectedControl, InspectedTrack, Inspection } from './inspect.ts'
 export type { RunResult } from './runner.ts'
-export type { StartSettings, YokeConduct, YokeSettings } from './settings.ts'
+export type { YokeConduct, YokeSettings } from './settings.ts'
 export type {
   AuthorCommand,
   AuthorValue,

@@ -1,25 +1,11 @@
 import { type Result, succeed } from '../core/fault.ts'
 import { SHORTCUTS, type Shortcut } from '../core/playback/shortcuts.ts'
-import type { Surroundings } from '../core/playback/snapshot.ts'
-import type { StartSound, StartWhen } from '../core/playback/start.ts'
+import { initialSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
+import type { StartSettings } from '../core/settings/settings.ts'
 import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
 import type { GivenSource } from '../media/source-port.ts'
 import type { TrackEntry } from './captions/track-source.ts'
-
-/** How playback begins. */
-export interface StartSettings {
-  /** Default `pressed`. */
-  readonly when?: StartWhen | undefined
-  /** Default `wanted`. */
-  readonly sound?: StartSound | undefined
-  /** Where: a time address. */
-  readonly at?: string | number | undefined
-  /** How loud, from 0 to 1. */
-  readonly volume?: number | undefined
-  /** The media's own `autoplay` begins it; only what comes of that is told. */
-  readonly byEngine?: boolean | undefined
-}
 
 /** How a yoke behaves. */
 export interface YokeConduct {
@@ -45,20 +31,23 @@ export interface YokeConduct {
   readonly solo: boolean
 }
 
-/** What may be set of a yoke. */
-export interface YokeSettings extends Partial<YokeConduct> {
+/** Conduct as it may be given: `undefined` takes a setting back. */
+type GivenConduct = { readonly [Key in keyof YokeConduct]?: YokeConduct[Key] | undefined }
+
+/** What may be set of a yoke. `undefined` takes back what was set, and the default holds again. */
+export interface YokeSettings extends GivenConduct {
   /** The rates on offer. Default 0.5, 0.75, 1, 1.25, 1.5, 2. */
-  readonly playbackRates?: readonly number[]
+  readonly playbackRates?: readonly number[] | undefined
   /** Frames a second, for `step-frame`. */
-  readonly frameRate?: number
+  readonly frameRate?: number | undefined
   /** What plays, in words: for readouts, the lock screen, and what screen readers call the player. */
-  readonly title?: string
+  readonly title?: string | undefined
   /** Labelled points of the timeline, for the value `moment`. */
-  readonly moments?: readonly MomentEntry[]
+  readonly moments?: readonly MomentEntry[] | undefined
   /** Text tracks, beside those of the markup. */
-  readonly tracks?: readonly TrackEntry[]
+  readonly tracks?: readonly TrackEntry[] | undefined
   /** What to play, in place of the sources of the markup: the first of these that truly plays. A chosen file is a source too. */
-  readonly sources?: readonly GivenSource[]
+  readonly sources?: readonly GivenSource[] | undefined
 }
 
 export const DEFAULT_CONDUCT: YokeConduct = {
@@ -81,15 +70,30 @@ export const mergeConduct = (conduct: YokeConduct, settings: YokeSettings): Yoke
   return settings.start ? { ...merged, start: { ...conduct.start, ...settings.start } } : merged
 }
 
+const DEFAULT_RATES: readonly number[] = initialSnapshot.playbackRates
+
+/** The names of all settings. */
+export const SETTING_NAMES: ReadonlySet<string> = new Set([
+  ...Object.keys(DEFAULT_CONDUCT),
+  'playbackRates',
+  'frameRate',
+  'title',
+  'moments',
+  'tracks',
+  'sources'
+])
+
 /** The settings that are facts about what plays. Fault: `time-address-unreadable` in a moment. */
 export const readSurroundings = (settings: YokeSettings): Result<Partial<Surroundings>> => {
-  const { playbackRates, frameRate, title, moments } = settings
-  const read = moments && tryReadMoments(moments)
-  if (read && !read.ok) return read
+  const { playbackRates = DEFAULT_RATES, frameRate, title = '', moments = [] } = settings
+  const read = tryReadMoments(moments)
+  if (!read.ok) return read
   return succeed({
-    ...(playbackRates && { playbackRates: playbackRates.filter(rate => rate > 0).sort((a, b) => a - b) }),
+    ...('playbackRates' in settings && {
+      playbackRates: playbackRates.filter(rate => rate > 0).sort((a, b) => a - b)
+    }),
     ...('frameRate' in settings && { frameRate }),
-    ...(title !== undefined && { title }),
-    ...(read && { moments: read.value })
+    ...('title' in settings && { title }),
+    ...('moments' in settings && { moments: read.value })
   })
 }

@@ -1,4 +1,4 @@
-import type { StartSettings } from './settings.ts'
+import type { StartSettings } from '../core/settings/settings.ts'
 import type { Starter, StartHost } from './starter.ts'
 
 const isPlain = (start: StartSettings): boolean => Object.values(start).every(value => value === undefined)

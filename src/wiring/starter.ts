@@ -1,9 +1,9 @@
 import { playableRange } from '../core/playback/snapshot.ts'
 import { afterRefusal, planStart, type StartOutcome, type StartStep } from '../core/playback/start.ts'
+import type { StartSettings } from '../core/settings/settings.ts'
 import { tryParseTimeAddress, tryResolveTimeAddress } from '../core/time/address.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import { wishesToSave } from './given-sources.ts'
-import type { StartSettings } from './settings.ts'
 import type { YokeView } from './surface.ts'
 
 /** As much of the picture as must be seen, as a share of it. */

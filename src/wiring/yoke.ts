@@ -6,6 +6,9 @@ import { initialSnapshot, type MediaSnapshot, readSnapshot, type Surroundings } 
 import type { StartOutcome } from '../core/playback/start.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
+import type { SettingLayers, SettingOrigin } from '../core/settings/layers.ts'
+import { findUnknownSettings } from '../core/settings/unknown.ts'
+import type { SourceEntry } from '../core/sources/rank.ts'
 import type { SourceReport } from '../core/sources/reports.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
@@ -20,7 +23,14 @@ import { Presentations } from './presentations.ts'
 import { type CommandHost, type RunResult, runCommand } from './runner.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
-import { DEFAULT_CONDUCT, mergeConduct, readSurroundings, type YokeConduct, type YokeSettings } from './settings.ts'
+import {
+  DEFAULT_CONDUCT,
+  mergeConduct,
+  readSurroundings,
+  SETTING_NAMES,
+  type YokeConduct,
+  type YokeSettings
+} from './settings.ts'
 import { nameTaken, noCommand } from './slips.ts'
 import { keepSolo, leaveSolo } from './solo.ts'
 import { StartGate } from './start-gate.ts'
@@ -67,6 +77,8 @@ export class Yoke extends EventTarget implements CommandHost {
   readonly #captions = new CaptionsGate(this, () => this.#subscriptions.check())
   readonly #sources = new GivenSources()
   readonly #start = new StartGate(this)
+  /** @internal Settings by where they come from, for a player whose markup says some. */
+  layers: SettingLayers | undefined
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
 
@@ -74,9 +86,10 @@ export class Yoke extends EventTarget implements CommandHost {
     super()
     for (const [name, command] of Object.entries(options.commands ?? {})) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(options.values ?? {})) this.defineValue(name, value)
-    this.configure(options)
-    if (options.signal?.aborted) this.dispose()
-    else options.signal?.addEventListener('abort', () => this.dispose(), { signal: this.signal })
+    const { signal, commands: _, values: __, ...settings } = options
+    this.configure(settings)
+    if (signal?.aborted) this.dispose()
+    else signal?.addEventListener('abort', () => this.dispose(), { signal: this.signal })
   }
 
   /** The media that plays, or `undefined` before there is one. Its members fail as HTML says. */
@@ -105,6 +118,11 @@ export class Yoke extends EventTarget implements CommandHost {
   /** The sources in the order in which they are tried, what has become of each, and why. Empty for a media that has but one way to play. */
   get sources(): readonly SourceReport[] {
     return this.#media?.sources?.list ?? []
+  }
+
+  /** @internal What script or a clip says is to play; nothing where it is left to the markup. */
+  get given(): readonly SourceEntry[] {
+    return this.#sources.given
   }
 
   /** What has come of a start by itself. `yoke-start` tells of it. */
@@ -152,17 +170,33 @@ export class Yoke extends EventTarget implements CommandHost {
     return targets.find(target => target.querySelector('video, audio')) ?? targets[0]
   }
 
-  /** Changes settings; what is left out stays as it is. A setting that cannot be read is a fault and changes nothing. */
+  /**
+   * Changes settings; what is left out stays as it is, and `undefined` takes one back. A setting that cannot be read is a
+   * fault and changes nothing; so is one that there is not: `setting-unknown`.
+   */
   configure(settings: YokeSettings): void {
+    const unknown = findUnknownSettings(settings, SETTING_NAMES)
+    for (const reason of [...unknown, ...this.configureFrom('script', settings)]) this.raise(reason)
+  }
+
+  /** @internal Changes what one origin says. @returns what to say of settings that two of them say. */
+  configureFrom(origin: SettingOrigin, given: YokeSettings): readonly Fault[] {
+    const { settings, faults } = this.layers?.settle(origin, { ...given }) ?? { settings: given, faults: [] }
+    this.#apply(settings)
+    return faults
+  }
+
+  #apply(settings: YokeSettings): void {
     this.#conduct = mergeConduct(this.#conduct, settings)
     const surroundings = readSurroundings(settings)
     if (surroundings.ok) this.surround(surroundings.value)
     else this.raise(surroundings.fault)
     if ('container' in settings) this.settle()
-    if (settings.tracks) this.#captions.give(settings.tracks)
+    if ('tracks' in settings) this.#captions.give(settings.tracks ?? [])
     if (settings.start) this.#begin()
-    if (settings.sources) this.#sources.give(settings.sources, this.#media, this.#conduct)
+    if ('sources' in settings) this.#sources.give(settings.sources, this.#media, this.#conduct)
     else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
+    this.#subscriptions.check()
   }
 
   /**
@@ -317,6 +351,14 @@ export class Yoke extends EventTarget implements CommandHost {
   keepFault(reason: Fault): void {
     this.#fault = reason
     this.#subscriptions.check()
+  }
+
+  /** @internal There is no media, and none will come: says why, as of a media that has failed. */
+  failWithout(reason: Fault, element?: Element): void {
+    this.#fault = reason
+    this.#snapshot = { ...this.#snapshot, error: { code: 4, message: reason.message } }
+    this.#show()
+    this.raise(reason, element)
   }
 
   /** Someone is there: what hides while nobody is comes back, or with `false` goes at once. */

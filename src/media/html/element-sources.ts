@@ -89,9 +89,14 @@ export class ElementSources implements SourcePort, RecoverableSources {
     this.#given = entries
     this.error = null
     this.release()
+    this.#fates.clear()
+    if (entries.length === 0) {
+      this.#unplace()
+      this.element.load()
+      return
+    }
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
-    this.#fates.clear()
     this.#load().then(recovery => recovery?.choose(entries))
   }
 

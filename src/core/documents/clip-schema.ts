@@ -1,0 +1,131 @@
+import {
+  array,
+  boolean,
+  check,
+  description,
+  exactOptional,
+  type InferOutput,
+  integer,
+  minValue,
+  number,
+  picklist,
+  pipe,
+  strictObject,
+  string,
+  union
+} from 'valibot'
+import { tryParseTimeAddress } from '../time/address.ts'
+
+/** Schemes of addresses that are loaded; an address without one is relative. */
+const SCHEMES = /^(?:https?|blob|data|file):/i
+
+/** White space and control characters are passed over by engines when they look for a scheme (URL, basic parser). */
+const isSafe = (address: string): boolean => {
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is to be found.
+  const plain = address.replace(/[\u0000-\u0020]/g, '')
+  return !/^[a-z][a-z0-9+.-]*:/i.test(plain) || SCHEMES.test(plain)
+}
+
+const address = (what: string) =>
+  pipe(
+    string('an address, in quotes'),
+    check(isSafe, 'an address with http, https, blob, data or file, or a relative one'),
+    description(what)
+  )
+
+const text = (what: string) => pipe(string('text, in quotes'), description(what))
+
+const pixels = (what: string) =>
+  pipe(
+    number('a number of pixels'),
+    integer('a whole number of pixels'),
+    minValue(1, 'at least 1 pixel'),
+    description(what)
+  )
+
+const TIME = 'seconds, or a time address such as "1:30", "50%" or "end"'
+const time = (what: string) =>
+  pipe(
+    union(
+      [
+        pipe(number(), minValue(0, TIME)),
+        pipe(
+          string(),
+          check(written => tryParseTimeAddress(written).ok, TIME)
+        )
+      ],
+      TIME
+    ),
+    description(what)
+  )
+
+const TRACK_KINDS = ['captions', 'subtitles', 'descriptions', 'chapters', 'metadata'] as const
+
+const source = strictObject({
+  src: address('The address of a media file.'),
+  type: exactOptional(text('Its MIME type with codecs, as yokewright probe prints it.')),
+  media: exactOptional(text('A media condition, as on a <source>.')),
+  width: exactOptional(pixels('The width of its picture, where sizes are to be chosen from.'))
+})
+
+const image = strictObject({ src: address('The address of an image.') })
+const frame = strictObject({ at: time('The frame that is the poster: "50%" for the one in the middle.') })
+
+const track = strictObject({
+  kind: exactOptional(picklist(TRACK_KINDS, `one of ${TRACK_KINDS.join(', ')}`)),
+  src: address('The address of a WebVTT file.'),
+  srclang: exactOptional(text('A BCP 47 language tag.')),
+  label: exactOptional(text('What the viewer chooses it by.')),
+  id: exactOptional(text('What set-captions calls it.')),
+  default: exactOptional(pipe(boolean(), description('Shown from the start.'))),
+  forced: exactOptional(pipe(boolean(), description('Shown while no other track is.')))
+})
+
+const moment = strictObject({
+  at: time('Where it begins.'),
+  until: exactOptional(time('Where it is over. Without it, where the next one begins.')),
+  label: text('What it is called.')
+})
+
+/** The schema of clip documents. */
+export const CLIP_SCHEMA = strictObject({
+  $schema: exactOptional(text('Where this schema lies, for editors.')),
+  title: exactOptional(text('What plays, in words.')),
+  width: exactOptional(pixels('Width of the picture: keeps its space before anything loads.')),
+  height: exactOptional(pixels('Height of the picture.')),
+  frameRate: exactOptional(
+    pipe(number('frames a second'), minValue(1, 'at least 1 frame a second'), description('Frames a second.'))
+  ),
+  sources: exactOptional(
+    pipe(
+      array(
+        union([address('The address of a media file.'), source], 'an address, or an object with src'),
+        'a list of sources'
+      ),
+      description('What to play: the first that truly plays.')
+    )
+  ),
+  poster: exactOptional(
+    pipe(
+      union([image, frame], '{ "src": … } for an image, or { "at": … } for a frame'),
+      description('What is shown before the first frame.')
+    )
+  ),
+  tracks: exactOptional(pipe(array(track, 'a list of tracks'), description('Captions and other text tracks.'))),
+  moments: exactOptional(pipe(array(moment, 'a list of moments'), description('Labelled points of the timeline.')))
+})
+
+/** A clip: a record that describes one thing to play. Times are seconds or time addresses, addresses are relative to it. */
+export type Clip = InferOutput<typeof CLIP_SCHEMA>
+
+const keysOf = (...schemas: readonly { readonly entries: object }[]): readonly string[] =>
+  schemas.flatMap(({ entries }) => Object.keys(entries))
+
+/** The keys that a clip may have, by the key that they are under; `''` for its own. */
+export const CLIP_KEYS: Readonly<Record<string, readonly string[]>> = {
+  '': keysOf(CLIP_SCHEMA),
+  sources: keysOf(source),
+  poster: keysOf(image, frame),
+  tracks: keysOf(track),
+  moments: keysOf(moment)
+}

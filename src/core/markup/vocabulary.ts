@@ -1,0 +1,56 @@
+import { SETTING_ATTRIBUTES } from '../settings/read-setting.ts'
+
+/** HTML's media attributes that `<yoke-player>` takes too, and hands to its media. */
+export const HANDED_ON = [
+  'src',
+  'poster',
+  'preload',
+  'crossorigin',
+  'autoplay',
+  'loop',
+  'muted',
+  'playsinline'
+] as const
+
+/** Every attribute that means something on `<yoke-player>`. */
+export const PLAYER_ATTRIBUTES: readonly string[] = [
+  ...HANDED_ON,
+  ...SETTING_ATTRIBUTES,
+  'clip-fields',
+  'controls',
+  'debug',
+  'layouts',
+  'loading',
+  'measures',
+  'poster-at',
+  'settings',
+  'without'
+]
+
+/** Every attribute of the library's for the elements of a page. */
+export const DATA_ATTRIBUTES: readonly string[] = [
+  'data-yoke-along',
+  'data-yoke-captions',
+  'data-yoke-cue',
+  'data-yoke-fill',
+  'data-yoke-for',
+  'data-yoke-forced',
+  'data-yoke-format',
+  'data-yoke-keep-clear',
+  'data-yoke-picture',
+  'data-yoke-repeat',
+  'data-yoke-search',
+  'data-yoke-transcript',
+  'data-yoke-value',
+  'data-yoke-when'
+]
+
+/** Set by the library itself, and nobody's slip. */
+export const SET_BY_US: readonly string[] = ['data-yoke-debug', 'data-yoke-state', 'data-yoke-track', 'data-yoke-width']
+
+/** HTML's global attributes that come near to one of ours by their letters alone. */
+const COMMON = new Set(['class', 'id', 'style', 'slot', 'title', 'lang', 'dir', 'hidden', 'part', 'role', 'tabindex'])
+
+/** Whether an attribute on `<yoke-player>` may be a slip of the pen: not one of ours, and not one of HTML's. */
+export const isStrange = (attribute: string): boolean =>
+  !PLAYER_ATTRIBUTES.includes(attribute) && !COMMON.has(attribute) && !/^(?:data-|aria-|on)/.test(attribute)

@@ -2,7 +2,7 @@ import { stripVTControlCharacters } from 'node:util'
 import { type CommandDef, defineCommand, renderUsage, runCommand } from 'citty'
 import { nearestName } from '../core/nearest-name.ts'
 import { captions } from './captions/index.ts'
-import { check } from './check.ts'
+import { check } from './check/index.ts'
 import { demo } from './demo.ts'
 import { probe } from './probe.ts'
 

@@ -1,9 +1,9 @@
+import { FORMATS } from '../../core/markup/vocabulary.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
 import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
 
-const FORMATS = ['clock', 'seconds', 'percent'] as const
 type Format = (typeof FORMATS)[number] | 'plain'
 
 /** What stands for a number that is not known. */

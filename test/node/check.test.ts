@@ -205,6 +205,34 @@ describe('a page', () => {
   })
 })
 
+describe('the page with one of each', () => {
+  const reference = readFileSync(`${home}docs/reference/check.md`, 'utf8')
+  const [, printed = ''] = /```text\n(.*?)```/s.exec(reference) ?? []
+
+  it('says what the reference prints', () => {
+    const { stdout, stderr } = spawnSync(
+      process.execPath,
+      ['dist/cli/main.js', 'check', 'docs/reference/every-mistake.html'],
+      { cwd: home, encoding: 'utf8' }
+    )
+    expect(`$ yokewright check docs/reference/every-mistake.html\n${stderr}${stdout}`).toBe(printed)
+    expect(reference).toContain(readFileSync(`${home}docs/reference/every-mistake.html`, 'utf8').trim())
+  })
+
+  it('has each code that pages are told, but those of single files', () => {
+    const codes = new Set(printed.match(/^\S+:\d+:\d+ \S+/gm)?.map(line => line.split(' ')[1]))
+    const elsewhere = [
+      'suffix-misleading',
+      'codec-lacking',
+      'lengths-differ',
+      'vtt-signature-missing',
+      'type-differs',
+      'type-unreadable'
+    ]
+    expect(TWINS.map(([code]) => code).filter(code => !codes.has(code) && !elsewhere.includes(code))).toEqual([])
+  })
+})
+
 describe('a clip document', () => {
   it('is told each mistake with its line and column, and cured of slips of the pen', () => {
     const file = join(folder, 'clip.json')

@@ -2,7 +2,15 @@ import { execFileSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, it } from 'vitest'
-import { COMMAND_NAMES, FAULT_CODES, MEASURE_NAMES, STATE_NAMES, VALUES } from '../../src/core/index.ts'
+import {
+  COMMAND_NAMES,
+  clipOfRecord,
+  FAULT_CODES,
+  MEASURE_NAMES,
+  readClip,
+  STATE_NAMES,
+  VALUES
+} from '../../src/core/index.ts'
 import { YokePlayer } from '../../src/player/yoke-player.ts'
 import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
 
@@ -30,6 +38,16 @@ describe('the reference has what the code has', () => {
 
   it('every fault code has its heading', () => {
     expect(headingsIn('docs/reference/faults.md')).toEqual([...FAULT_CODES].sort())
+  })
+})
+
+describe('the samples in JSON', () => {
+  const samples = samplesIn('json').filter(({ place }) => place.startsWith('docs/reference/clips.md'))
+
+  it.each(samples.map(({ place, code }) => [place, code]))('%s is a clip, or the names of its fields', (_, code) => {
+    const data = JSON.parse(code)
+    const record = Array.isArray(data.sources) ? data : clipOfRecord({ headline: 'Spring tide' }, data)
+    expect(readClip(record)).toMatchObject({ clip: { title: expect.stringContaining('Spring tide') }, faults: [] })
   })
 })
 

@@ -15,7 +15,7 @@ const documents = (): readonly string[] => [
 ]
 
 /** Every sample of the docs that is written in a language. */
-export const samplesIn = (language: 'html' | 'ts'): readonly Sample[] =>
+export const samplesIn = (language: 'html' | 'json' | 'ts'): readonly Sample[] =>
   documents().flatMap(path => {
     const text = readFileSync(home + path, 'utf8')
     return [...text.matchAll(/^```(\w+)\n([\s\S]*?)^```$/gm)]

@@ -116,11 +116,13 @@ const look = async (page: Page, element: PageElement): Promise<{ named?: Named; 
   const named: Named = { element, src, facts: probed?.ok ? probed.value : undefined }
   if (!probed) return { named, faults: typeAsWritten(named) }
   if (!probed.ok) return { named, faults: [asPlaced(named, probed.fault), ...typeAsWritten(named)] }
-  const untrue = typeAgainstBytes(named)
-  const said = new Set(['type-unreadable', 'type-unknown'])
-  const asWritten = typeAsWritten(named).filter(({ code }) => untrue.length === 0 || said.has(code))
+  const written = typeAsWritten(named)
+  // A type that cannot be true is told once: by what is written, else by the bytes, else by the suffix.
+  const isNone = written.some(({ code }) => code === 'type-unreadable' || code === 'type-unknown')
+  const untrue = isNone ? [] : typeAgainstBytes(named)
+  const told = untrue.length > 0 ? untrue : written
   const advice = adviseOnFile({ src, facts: probed.value }).map(reason => asPlaced(named, reason))
-  return { named, faults: [...asWritten, ...untrue, ...advice] }
+  return { named, faults: [...told, ...advice] }
 }
 
 const checkOne = async (page: Page, media: PageElement): Promise<readonly PlacedFault[]> => {

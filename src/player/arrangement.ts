@@ -18,6 +18,8 @@ export interface Arrangement {
 
 /** What an author says of it. */
 export interface Wishes {
+  /** A picture behind a heading: one button, and nothing else. */
+  readonly backdrop: boolean
   readonly sound: boolean
   /** The attribute `without`. */
   readonly without: string | null

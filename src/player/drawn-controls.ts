@@ -64,6 +64,14 @@ export class DrawnControls {
     const words = wordsAtHand(lang)
     const arrangement = plainArrangement(wishes)
     const turn = this.#turn
+    if (wishes.backdrop) {
+      Promise.all([wordsFor(lang), import('./backdrop.ts')]).then(([loaded, { drawBackdrop }]) => {
+        if (turn !== this.#turn) return
+        this.#yoke.configureFrom('form', { words: loaded })
+        this.#undraw = drawBackdrop(this.#yoke, this.#player.openShadow(), loaded)
+      })
+      return
+    }
     if (words && arrangement) this.#drawAs(words, arrangement)
     else
       Promise.all([wordsFor(lang), arrangement ?? readArrangement(wishes)]).then(([loaded, read]) => {
@@ -74,7 +82,7 @@ export class DrawnControls {
   #drawAs(words: Words, { layouts, without, faults }: Arrangement): void {
     const yoke = this.#yoke
     for (const reason of faults) yoke.raise(reason)
-    yoke.configure({ words })
+    yoke.configureFrom('form', { words })
     this.#player.changed()
     const shadow = this.#player.openShadow()
     if (!yoke.commands.has('show-shortcuts')) yoke.defineCommand('show-shortcuts', () => this.#showShortcuts(shadow))

@@ -5,6 +5,7 @@ import { isSettingAttribute, readSetting, readSettings, SETTING_ATTRIBUTES } fro
 import type { SourceEntry } from '../core/sources/rank.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { bindScope } from '../wiring/scope.ts'
+import type { YokeSettings } from '../wiring/settings.ts'
 import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
@@ -26,11 +27,24 @@ const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof H
 /** Commands that let a viewer begin: the browser's own controls go only when one of these is there. */
 const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
 /** Attributes that change what the ready-made controls are. */
-const DRAWN_BY: ReadonlySet<string> = new Set(['controls', 'layouts', 'without', 'lang'])
+const DRAWN_BY: ReadonlySet<string> = new Set(['backdrop', 'controls', 'layouts', 'without', 'lang'])
 /** Addresses of sound alone, for which no picture is kept free. */
 const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
 
 const isSoundEntry = ({ src, type }: SourceEntry): boolean => (type ? type.startsWith('audio/') : SOUND_FILE.test(src))
+
+/** How a picture behind a heading behaves, unless its other attributes say otherwise. */
+const BACKDROP: YokeSettings = { gestures: false, shortcuts: [], start: { when: 'in-view', sound: 'off' } }
+const NO_FORM: YokeSettings = { gestures: true, shortcuts: undefined, start: { when: undefined, sound: undefined } }
+
+/** It moves without an end and without a sound, and means nothing to who cannot see it. */
+const becomeBackdrop = (media: HTMLMediaElement): void => {
+  media.loop = true
+  media.muted = true
+  media.toggleAttribute('playsinline', true)
+  media.toggleAttribute('disablepictureinpicture', true)
+  if (!media.hasAttribute('aria-hidden')) media.setAttribute('aria-hidden', 'true')
+}
 
 let sheets: CSSStyleSheet[] | undefined
 
@@ -55,7 +69,7 @@ export class YokePlayer extends Base implements Forwarding {
   ]
 
   /** Couples this player's media to its controls; the same one for the player's whole life, whatever media comes. */
-  readonly yoke: Yoke = new Yoke({ gestures: true })
+  readonly yoke: Yoke = new Yoke()
   /** Resolves with the player once it has its media, also for those who ask late. */
   readonly ready: Promise<this>
   readonly #internals: ElementInternals
@@ -148,6 +162,7 @@ export class YokePlayer extends Base implements Forwarding {
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     for (const name of ['settings', ...SETTING_ATTRIBUTES]) if (this.hasAttribute(name)) this.#readSetting(name)
     this.#untold = [...this.#untold, ...findMisspelt(this)]
+    this.#settleForm()
     this.#fetchClip()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
@@ -166,7 +181,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.#coupled = true
     this.#observer.observe(this, { childList: true, subtree: true })
     this.#tell()
-    if (this.hasAttribute('controls')) this.#settleControls()
+    if (this.hasAttribute('controls') || this.hasAttribute('backdrop')) this.#settleControls()
     if (this.hasAttribute('debug')) this.#outline()
     this.#showCaptions()
   }
@@ -192,6 +207,7 @@ export class YokePlayer extends Base implements Forwarding {
       this.#fetchClip()
       return
     }
+    if (name === 'backdrop') this.#settleForm()
     if (name === 'controls') {
       this.#settleControls()
       this.#showCaptions()
@@ -223,6 +239,12 @@ export class YokePlayer extends Base implements Forwarding {
     this.#captions.show(this.#coupled ? this.#adapter?.element : undefined)
   }
 
+  #settleForm(): void {
+    const isBackdrop = this.hasAttribute('backdrop')
+    this.yoke.configureFrom('form', isBackdrop ? BACKDROP : NO_FORM)
+    if (isBackdrop && this.#adapter) becomeBackdrop(this.#adapter.element)
+  }
+
   /** Reads the attribute `settings`, or one that is a setting of its own. */
   #readSetting(name: string): void {
     const written = this.getAttribute(name)
@@ -238,7 +260,9 @@ export class YokePlayer extends Base implements Forwarding {
   #name(): void {
     const words = wordsAtHand(languageOf(this))
     const kind = this.#isSound() ? words?.audioPlayer : words?.player
-    this.#internals.role = 'group'
+    // What decorates is no player to who hears the page.
+    this.#internals.role = this.hasAttribute('backdrop') ? null : 'group'
+    if (this.hasAttribute('backdrop')) return
     this.#internals.ariaLabel = this.yoke.snapshot.title || (kind ?? null)
   }
 
@@ -314,7 +338,8 @@ export class YokePlayer extends Base implements Forwarding {
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
     adapter.observe(type => this.dispatchEvent(new Event(type)))
-    this.yoke.configure({ picture: media })
+    this.yoke.configureFrom('form', { picture: media })
+    if (this.hasAttribute('backdrop')) becomeBackdrop(media)
     this.yoke.attach(adapter)
     for (const [member, value] of this.#early) Object.assign(this, { [member]: value })
     this.#early.clear()
@@ -336,7 +361,7 @@ export class YokePlayer extends Base implements Forwarding {
   /** HTML's own `autoplay` keeps its meaning, but where a policy says more. */
   #settleStart(media: HTMLMediaElement): void {
     const { when } = this.yoke.conduct.start
-    if (when === undefined) this.yoke.configure({ start: { byEngine: media.autoplay || undefined } })
+    if (when === undefined) this.yoke.configureFrom('form', { start: { byEngine: media.autoplay || undefined } })
     else if (media.autoplay) {
       media.autoplay = false
       // The engine may have begun before this script came.
@@ -347,8 +372,10 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** What the ready-made controls are to be, or `undefined` where none are wanted. */
   #wishes(): Wishes | undefined {
-    if (!this.#coupled || !this.hasAttribute('controls')) return undefined
+    const backdrop = this.hasAttribute('backdrop')
+    if (!this.#coupled || !(backdrop || this.hasAttribute('controls'))) return undefined
     return {
+      backdrop,
       sound: this.#isSound(),
       without: this.getAttribute('without'),
       layouts: this.#layouts ?? this.getAttribute('layouts')
@@ -399,7 +426,7 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** The browser's controls serve until others are there. */
   #settleControls(): void {
-    const drawn = this.hasAttribute('controls')
+    const drawn = this.hasAttribute('controls') || this.hasAttribute('backdrop')
     if (drawn !== this.#drawn.isDrawn) this.#drawn.drawSoon()
     if (!this.#adapter) return
     const served = drawn || [...this.yoke.controls.values()].some(command => STARTERS.has(command))
@@ -430,7 +457,7 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** Media keys serve what has played; until then their code is not needed. */
   async #claimSession(): Promise<void> {
-    if (this.#claimed) return
+    if (this.#claimed || this.hasAttribute('backdrop')) return
     this.#claimed = true
     const { followMediaSession } = await import('../wiring/media-session.ts')
     if (this.#coupled) this.#stops.push(followMediaSession(this.yoke, () => this.#adapter?.element))

@@ -196,7 +196,7 @@ export class Yoke extends EventTarget implements CommandHost {
     if (settings.start) this.#begin()
     if ('sources' in settings) this.#sources.give(settings.sources, this.#media, this.#conduct)
     else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
-    this.#subscriptions.check()
+    this.#subscriptions.checkSoon()
   }
 
   /**

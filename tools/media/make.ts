@@ -21,8 +21,10 @@ interface ClipPlan {
   readonly formats: readonly ('webm' | 'mp4' | 'ogv')[]
   /** Frames a second. Default 25. */
   readonly rate?: number
-  /** A talk that is read rather than heard. */
+  /** It has no sound: a talk that is read, or a picture behind a heading. */
   readonly silent?: true
+  /** It hardly moves. */
+  readonly still?: true
 }
 
 const FRAMES_PER_SECOND = 25
@@ -49,6 +51,17 @@ const PLANS: readonly ClipPlan[] = [
     posterAt: 300,
     formats: ['webm', 'mp4'],
     rate: 1,
+    silent: true,
+    still: true
+  },
+  {
+    name: 'harbour-dusk',
+    width: 1280,
+    height: 720,
+    seconds: 8,
+    bell: 0,
+    posterAt: 0,
+    formats: ['webm', 'mp4'],
     silent: true
   }
 ]
@@ -196,7 +209,7 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
         '-map_metadata',
         '-1',
         ...ENCODERS[format],
-        ...(plan.silent && format === 'webm' ? STILL : []),
+        ...(plan.still && format === 'webm' ? STILL : []),
         join(media, `${plan.name}.${format}`)
       ])
     )

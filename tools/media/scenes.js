@@ -277,7 +277,109 @@ const equinoxTalk = (g, t, { width, height, seconds }) => {
   text(g, 'The equinox talk', width / 2 + 6, 172, 18, foam, 'center', 700)
 }
 
+/** A window, a lamp or its shine: how bright, from 0 to 1, in a turn that ends as it began. */
+const glow = (t, seconds, phase) => {
+  const turn = 0.5 - 0.5 * Math.cos(2 * Math.PI * (t / seconds - phase))
+  return Math.min(1, Math.max(0, turn * 1.8 - 0.25))
+}
+
+const lamp = (g, x, y, radius, bright) => {
+  const shine = g.createRadialGradient(x, y, 0, x, y, radius)
+  shine.addColorStop(0, `rgba(255, 214, 138, ${0.85 * bright})`)
+  shine.addColorStop(0.18, `rgba(240, 176, 82, ${0.4 * bright})`)
+  shine.addColorStop(1, 'rgba(224, 150, 60, 0)')
+  g.fillStyle = shine
+  g.fillRect(x - radius, y - radius, 2 * radius, 2 * radius)
+}
+
+/** Lamps come on along the harbour and go, without an end: its last frame leads into its first. */
+export const harbourDusk = (g, t, { width, height, seconds }) => {
+  const round = 2 * Math.PI * (t / seconds)
+  const shore = height * 0.62
+  backdrop(g, width, shore, '#0a1626', '#3a4a63')
+  const dusk = g.createLinearGradient(0, shore * 0.55, 0, shore)
+  dusk.addColorStop(0, 'rgba(205, 120, 74, 0)')
+  dusk.addColorStop(1, `rgba(214, 134, 84, ${0.34 + 0.05 * Math.sin(round)})`)
+  g.fillStyle = dusk
+  g.fillRect(0, 0, width, shore)
+  for (let star = 0; star < 46; star += 1) {
+    const bright = 0.35 + 0.35 * Math.sin(round + star * 2.4)
+    g.fillStyle = `rgba(233, 243, 238, ${bright})`
+    g.fillRect((star * 739) % width, ((star * 397) % 1000) * shore * 0.00055, 2, 2)
+  }
+  // The hill, and the lighthouse on its end.
+  g.fillStyle = '#142334'
+  g.beginPath()
+  g.moveTo(0, shore)
+  for (let x = 0; x <= width; x += 16) g.lineTo(x, shore - 46 - 52 * Math.sin(x / 210) - 22 * Math.sin(x / 83 + 1))
+  g.lineTo(width, shore)
+  g.fill()
+  const tower = width * 0.84
+  const beam = Math.cos(round)
+  g.fillStyle = '#d7d2c3'
+  g.fillRect(tower - 11, shore - 190, 22, 182)
+  g.fillStyle = '#8c3b2e'
+  for (const band of [0, 52, 104, 156]) g.fillRect(tower - 11, shore - 190 + band, 22, 22)
+  // It fades into the night on its way.
+  const reach = g.createLinearGradient(tower, 0, tower - 900 * beam, 0)
+  reach.addColorStop(0, `rgba(255, 226, 160, ${0.1 + 0.16 * Math.abs(beam)})`)
+  reach.addColorStop(1, 'rgba(255, 226, 160, 0)')
+  g.fillStyle = Math.abs(beam) > 0.02 ? reach : 'rgba(255, 226, 160, 0)'
+  g.beginPath()
+  g.moveTo(tower, shore - 202)
+  g.lineTo(tower - 900 * beam, shore - 202 - 130)
+  g.lineTo(tower - 900 * beam, shore - 202 + 60)
+  g.fill()
+  lamp(g, tower, shore - 202, 60 + 50 * Math.max(0, -Math.sin(round)), 0.9)
+  // Houses, each with windows that light up in turn.
+  for (let house = 0; house < 17; house += 1) {
+    const x = 24 + house * ((width * 0.76) / 17)
+    const tall = 62 + ((house * 53) % 58)
+    g.fillStyle = house % 2 ? '#0f1c2b' : '#12222f'
+    g.fillRect(x, shore - tall, 50, tall)
+    g.beginPath()
+    g.moveTo(x - 4, shore - tall)
+    g.lineTo(x + 25, shore - tall - 26)
+    g.lineTo(x + 54, shore - tall)
+    g.fill()
+    for (let pane = 0; pane < 4; pane += 1) {
+      const bright = glow(t, seconds, (house * 0.13 + pane * 0.21) % 1)
+      g.fillStyle = `rgba(246, 190, 104, ${0.12 + 0.85 * bright})`
+      g.fillRect(x + 9 + (pane % 2) * 20, shore - tall + 12 + Math.floor(pane / 2) * 24, 12, 14)
+    }
+  }
+  // The water, with all that shines in it.
+  const deepWater = g.createLinearGradient(0, shore, 0, height)
+  deepWater.addColorStop(0, '#27384e')
+  deepWater.addColorStop(1, '#0a1624')
+  g.fillStyle = deepWater
+  g.fillRect(0, shore, width, height - shore)
+  for (let row = 0; row < 22; row += 1) {
+    const y = shore + 8 + row * ((height - shore) / 22)
+    for (let house = 0; house < 17; house += 1) {
+      const x = 49 + house * ((width * 0.76) / 17) + (3 + row) * 0.9 * Math.sin(2 * round + row * 1.1 + house)
+      const bright = glow(t, seconds, (house * 0.13) % 1) * (1 - row / 24)
+      g.fillStyle = `rgba(240, 180, 96, ${0.34 * bright})`
+      g.fillRect(x - 9 - row * 0.7, y, 18 + row * 1.4, 3)
+    }
+    g.fillStyle = `rgba(255, 226, 160, ${0.3 * (1 - row / 22)})`
+    g.fillRect(tower - 6 - row + 5 * Math.sin(2 * round + row), y, 12 + 2 * row, 3)
+  }
+  for (let quay = 0; quay < 9; quay += 1) {
+    const x = 90 + quay * (width / 8.6)
+    const bright = glow(t, seconds, (0.08 + quay * 0.05) % 1)
+    g.fillStyle = '#0b1622'
+    g.fillRect(x - 2, shore - 44, 4, 52)
+    lamp(g, x, shore - 46, 74, 0.25 + 0.75 * bright)
+  }
+  g.fillStyle = '#0b1622'
+  g.fillRect(0, shore - 2, width, 10)
+  boat(g, width * 0.3, height * 0.8 + 5 * Math.sin(round), 0.03 * Math.sin(round + 1), '#0c1825')
+  boat(g, width * 0.63, height * 0.72 + 4 * Math.sin(round + 2), 0.025 * Math.sin(round + 3), '#101d2b')
+}
+
 export const scenes = {
+  'harbour-dusk': harbourDusk,
   'equinox-talk': equinoxTalk,
   'spring-tide': springTide,
   'tide-board': tideBoard,

@@ -16,6 +16,7 @@ export const HANDED_ON = [
 export const PLAYER_ATTRIBUTES: readonly string[] = [
   ...HANDED_ON,
   ...SETTING_ATTRIBUTES,
+  'backdrop',
   'clip-fields',
   'controls',
   'debug',

@@ -1,15 +1,16 @@
 import { type Fault, fault } from '../fault.ts'
 
 /**
- * Where a setting comes from, the weakest first: a clip document, the attribute `settings`, an attribute of the setting's
+ * Where a setting comes from, the weakest first: the form of the player, a clip document, the attribute `settings`, an attribute of the setting's
  * own, script.
  */
-export const SETTING_ORIGINS = ['document', 'settings', 'attribute', 'script'] as const
+export const SETTING_ORIGINS = ['form', 'document', 'settings', 'attribute', 'script'] as const
 
 /** One of {@link SETTING_ORIGINS}. */
 export type SettingOrigin = (typeof SETTING_ORIGINS)[number]
 
 const IN_WORDS: Readonly<Record<SettingOrigin, string>> = {
+  form: 'the form of the player',
   document: 'the clip document',
   settings: 'the attribute settings',
   attribute: 'an attribute of its own',
@@ -68,7 +69,7 @@ export class SettingLayers {
       if (value === undefined) layer.delete(key)
       else layer.set(key, value)
       const [winner, loser] = this.#origins(key)
-      if (winner && loser && !this.#told.has(key)) {
+      if (winner && loser && loser !== 'form' && !this.#told.has(key)) {
         this.#told.add(key)
         faults.push(twice(key, winner, loser))
       }

@@ -2,6 +2,7 @@
 export const MEDIA_CSS = `
 video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
 audio { display: none }
+:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: cover; z-index: -1; pointer-events: none }
 .stage, slot:not([name]) { border-radius: inherit }
 .stage:focus:not(:focus-visible) { outline: none }
 :host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
@@ -108,6 +109,11 @@ const OVER = `
   position: absolute; inset: 0; margin: auto; inline-size: 84px; block-size: 64px; padding: 0; border: 0; border-radius: calc(var(--radius) + 4px); display: grid; place-items: center;
   background: var(--accent); color: var(--surface); box-shadow: 0 2px 14px #0006; transition: scale var(--pace);
 }
+.still {
+  position: absolute; inset-block-end: 12px; inset-inline-end: 12px; display: grid; place-items: center; inline-size: 44px; block-size: 44px; padding: 0;
+  border: 1px solid color-mix(in srgb, var(--text) 45%, transparent); border-radius: 50%; color: var(--text); background: color-mix(in srgb, var(--surface) 78%, transparent); transition: background var(--pace), scale var(--pace);
+}
+@media (hover: hover) { .still:hover { background: var(--surface); scale: 1.06 } }
 .big .icon { inline-size: 34px; block-size: 34px }
 @media (hover: hover) { .big:hover { scale: 1.06 } }
 .offer {

@@ -1,0 +1,31 @@
+import type { Words } from '../core/words/en.ts'
+import { bindScope } from '../wiring/scope.ts'
+import type { Yoke } from '../wiring/yoke.ts'
+import { create, createIcon } from './create.ts'
+import type { IconName } from './icons.ts'
+
+const face = (icon: IconName, label: string, when: string): HTMLElement =>
+  create('span', { class: 'face', 'data-yoke-when': when, 'aria-label': label, role: 'img' }, createIcon(icon))
+
+/**
+ * The one control of a moving picture behind a heading: what moves by itself can be stopped (WCAG 2.2, 2.2.2).
+ * @returns its way out.
+ */
+export const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() => void) => {
+  const button = create(
+    'slot',
+    { name: 'play-pause' },
+    create(
+      'button',
+      { type: 'button', class: 'still', part: 'button play-pause', command: '--play-pause', lang: words.lang },
+      face('play', words.play, 'paused'),
+      face('pause', words.pause, '!paused')
+    )
+  )
+  shadow.append(button)
+  const release = bindScope(yoke, shadow, { states: 'unmarked' })
+  return () => {
+    release()
+    button.remove()
+  }
+}

@@ -18,21 +18,21 @@ export default [
   {
     name: 'wiring, without captions (bar: 8 kB)',
     path: 'dist/wiring/index.js',
-    limit: '26.5 kB',
+    limit: '27.5 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'player, whole (bar: 32 kB)',
     path: 'dist/player/index.js',
-    limit: '41.9 kB',
+    limit: '44.1 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '96 kB',
+    limit: '103.5 kB',
     gzip: true
   },
   {

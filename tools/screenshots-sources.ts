@@ -17,6 +17,24 @@ export const threeFormats = async (page: Page, address: string, shoot: Shoot): P
   await shoot('three-formats')
 }
 
+/** The harbour at its brightest, held still. */
+export const duskBackdrop = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}dusk-backdrop/index.html`)
+  await page.waitForFunction('document.querySelector("video").currentTime > 0.2')
+  await page.click('#dusk [part~="play-pause"]')
+  await page.evaluate('document.querySelector("#dusk").currentTime = 3.6')
+  await page.waitForFunction('!document.querySelector("video").seeking')
+  await shoot('dusk-backdrop')
+}
+
+export const beforeTheFirstFrame = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}before-the-first-frame/index.html`)
+  await page.waitForSelector('#stage [part~="big-play"]')
+  await page.check('input[name="poster"][value="0:42"]')
+  await page.waitForFunction('document.querySelector("#stage video").poster.startsWith("blob:")')
+  await shoot('before-the-first-frame')
+}
+
 /** What the command line says of the main clip's files. */
 export const probedFiles = (main: string, folder: string): { readonly typed: string; readonly printed: string } => {
   const files = ['spring-tide.webm', 'spring-tide.mp4', 'spring-tide.ogv', 'tide-board.webm']

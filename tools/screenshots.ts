@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
 import { launchChromium, VIEWPORT } from '../test/support/engines.ts'
 import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
-import { probedFiles, threeFormats } from './screenshots-sources.ts'
+import { beforeTheFirstFrame, duskBackdrop, probedFiles, threeFormats } from './screenshots-sources.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -25,6 +25,10 @@ const firstLight = async (page: Page, address: string): Promise<void> => {
 const index = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}index.html`)
   await page.waitForFunction('customElements.get("yoke-player")')
+  // The clips at the foot are coupled once a visitor comes near them.
+  await page.evaluate('scrollTo(0, document.body.scrollHeight)')
+  await page.waitForFunction('!document.querySelector("video[controls]")')
+  await page.evaluate('scrollTo(0, 0)')
   await page.screenshot({ path: picture('index'), fullPage: true })
 }
 
@@ -115,6 +119,8 @@ try {
   await readyMadeForms(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
   await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
+  await beforeTheFirstFrame(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
+  await duskBackdrop(page, address, name => page.screenshot({ path: picture(name) }))
   await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
   const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
   await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })

@@ -59,13 +59,14 @@ describe('a picture behind a heading', () => {
   it('stops by a button that keys reach, and stays stopped', async () => {
     await person.mount(HERO())
     await plays()
-    await person.page.press('Tab')
-    await person.page.press('Tab')
-    const focused = await person.page.run(() => {
-      const button = document.querySelector('yoke-player')?.shadowRoot?.activeElement
-      return { command: button?.getAttribute('command'), size: button?.getBoundingClientRect().height }
-    })
-    expect(focused).toEqual({ command: '--play-pause', size: 44 })
+    const focused = () =>
+      person.page.run(() => {
+        const button = document.querySelector('yoke-player')?.shadowRoot?.activeElement
+        return { command: button?.getAttribute('command'), size: button?.getBoundingClientRect().height }
+      })
+    // How many stops come before it is the engine's affair.
+    for (let stops = 0; stops < 4 && !(await focused()).command; stops += 1) await person.page.press('Tab')
+    expect(await focused()).toEqual({ command: '--play-pause', size: 44 })
     await person.page.press(' ')
     await isPaused()
     await person.page.run(() => scrollTo(0, 2000))

@@ -4,9 +4,9 @@ import { type Fault, fault } from '../fault.ts'
  * Where a setting comes from, the weakest first: the form of the player, a clip document, the attribute `settings`, an attribute of the setting's
  * own, script.
  */
-export const SETTING_ORIGINS = ['form', 'document', 'settings', 'attribute', 'script'] as const
+const SETTING_ORIGINS = ['form', 'document', 'settings', 'attribute', 'script'] as const
 
-/** One of {@link SETTING_ORIGINS}. */
+/** One of the places that can say a setting. */
 export type SettingOrigin = (typeof SETTING_ORIGINS)[number]
 
 const IN_WORDS: Readonly<Record<SettingOrigin, string>> = {

@@ -98,6 +98,7 @@ export class YokePlayer extends Base implements Forwarding {
   /** The tabindex is ours and not the author's. */
   #ownTabIndex = false
   #claimed = false
+  #hideFallback: (() => void) | undefined
   #stopOutline: (() => void) | undefined
   readonly #poster = new PlayerPoster(this, this.yoke)
   #clip: unknown
@@ -119,6 +120,10 @@ export class YokePlayer extends Base implements Forwarding {
     this.yoke.subscribe(
       yoke => yoke.captions,
       () => this.#showCaptions()
+    )
+    this.yoke.subscribe(
+      yoke => yoke.states.failed,
+      () => this.#settleFallback()
     )
     this.yoke.subscribe(
       yoke => yoke.given,
@@ -237,6 +242,16 @@ export class YokePlayer extends Base implements Forwarding {
 
   #showCaptions(): void {
     this.#captions.show(this.#coupled ? this.#adapter?.element : undefined)
+  }
+
+  /** The last resort: what the markup has for those who cannot play it. */
+  async #settleFallback(): Promise<void> {
+    this.#hideFallback?.()
+    this.#hideFallback = undefined
+    if (!this.yoke.states.failed || this.hasAttribute('backdrop')) return
+    const { showFallback } = await import('./fallback.ts')
+    const media = this.#adapter?.element
+    if (media && this.yoke.states.failed && !this.#hideFallback) this.#hideFallback = showFallback(this, media)
   }
 
   #settleForm(): void {
@@ -419,6 +434,8 @@ export class YokePlayer extends Base implements Forwarding {
     this.#adapter = undefined
     this.#captions.stop()
     this.#poster.stop()
+    this.#hideFallback?.()
+    this.#hideFallback = undefined
     this.yoke.attach(undefined)
     adapter.dispose()
     adapter.element.controls = this.#nativeControls

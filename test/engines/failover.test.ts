@@ -307,3 +307,35 @@ describe('Three formats', () => {
     await person.until('the log', () => document.querySelector('#log')?.textContent?.includes('playing from'))
   })
 })
+
+describe('when nothing plays', () => {
+  const FALLBACK = '<p id="last">Ask at the <a href="/quay">station</a>.</p>'
+  const shown = (): Promise<{ text: string | undefined; height: number | undefined }> =>
+    person.page.run(() => {
+      const last = document.getElementById('last')
+      return { text: last?.parentElement?.localName, height: last?.getBoundingClientRect().height }
+    })
+
+  it.each(['controls', ''])(
+    '<yoke-player %s>: the fallback content is shown, and goes when something plays',
+    async attribute => {
+      await put(
+        `<yoke-player ${attribute}><video muted preload="none" width="640" height="360" src="/failing/missing/tide.webm">${FALLBACK}</video></yoke-player>`
+      )
+      expect((await shown()).text).toBe('video')
+      await play()
+      await person.until('it to be shown', () => document.getElementById('last')?.closest('[data-yoke-fallback]'))
+      expect((await shown()).height).toBeGreaterThan(10)
+      if (attribute) {
+        const sentence = 'yoke-player >>> [part="fault-text"]'
+        expect(await person.text(sentence)).toBe('This is no longer here. It may have moved.')
+      }
+      await person.page.run(() => {
+        const player = document.querySelector('yoke-player')
+        if (player) player.clip = { sources: ['/media/tide-clock.webm', '/media/tide-clock.mp4'] }
+      })
+      await person.until('it to be back', () => document.getElementById('last')?.parentElement?.localName === 'video')
+      expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
+    }
+  )
+})

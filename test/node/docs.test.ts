@@ -11,6 +11,8 @@ import {
   STATE_NAMES,
   VALUES
 } from '../../src/core/index.ts'
+import { EN } from '../../src/core/words/en.ts'
+import { VIEWER_WORDS } from '../../src/core/words/viewer.ts'
 import { YokePlayer } from '../../src/player/yoke-player.ts'
 import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
 
@@ -34,6 +36,20 @@ describe('the reference has what the code has', () => {
     )
     const used = new Set(sources.join('').match(/--yoke-caption-[a-z]+/g))
     expect([...namesUnder('docs/reference/captions.md', 'Properties')].sort()).toEqual([...used].sort())
+  })
+
+  it('every sentence that a viewer reads, with its codes', () => {
+    const faults = readFileSync(`${home}docs/reference/faults.md`, 'utf8')
+    const rows = [...faults.matchAll(/^\| (.+?) \| (`.+?`) \|/gm)].map(([, sentence, codes = '']) => [
+      sentence,
+      [...codes.matchAll(/`([^`]+)`/g)].map(([, code = '']) => code).sort()
+    ])
+    const codesOf = (name: string): readonly string[] =>
+      Object.entries(VIEWER_WORDS).flatMap(([code, words]) => (words === name ? [code] : []))
+    const names = [...new Set(Object.values(VIEWER_WORDS))]
+    expect(Object.fromEntries(rows)).toEqual(
+      Object.fromEntries(names.map(name => [EN[name], [...codesOf(name)].sort()]))
+    )
   })
 
   it('every fault code has its heading', () => {

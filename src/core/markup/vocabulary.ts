@@ -50,7 +50,13 @@ export const DATA_ATTRIBUTES: readonly string[] = [
 export const FORMATS = ['clock', 'seconds', 'percent'] as const
 
 /** Set by the library itself, and nobody's slip. */
-export const SET_BY_US: readonly string[] = ['data-yoke-debug', 'data-yoke-state', 'data-yoke-track', 'data-yoke-width']
+export const SET_BY_US: readonly string[] = [
+  'data-yoke-debug',
+  'data-yoke-fallback',
+  'data-yoke-state',
+  'data-yoke-track',
+  'data-yoke-width'
+]
 
 /** HTML's global attributes that come near to one of ours by their letters alone. */
 const COMMON = new Set(['class', 'id', 'style', 'slot', 'title', 'lang', 'dir', 'hidden', 'part', 'role', 'tabindex'])

@@ -1,3 +1,5 @@
+import type { FailureWords } from './viewer.ts'
+
 /** The few words that wiring needs by itself, in English. The ready-made player brings the rest, and other languages. */
 export const BASIC_WORDS = {
   /** The language of the other words: a BCP 47 tag. */
@@ -10,10 +12,10 @@ export const BASIC_WORDS = {
   rate: '{rate}×'
 } as const
 
-/** See {@link BASIC_WORDS}. With `failed` and `failedNetwork`, viewers read these in place of a fault's own sentence. */
+/** See {@link BASIC_WORDS}. With words for failures, viewers read these in place of a fault's own sentence. */
 export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>> & {
-  readonly failed?: string
-  readonly failedNetwork?: string
+  readonly [Name in FailureWords]?: string
+} & {
   readonly captionsOff?: string
 }
 

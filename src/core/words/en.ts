@@ -80,7 +80,12 @@ export const EN = {
   spaceKey: 'Space bar',
   /** What a viewer reads when a media cannot be played. */
   failed: 'This cannot be played. It may have moved, or this browser does not know its format.',
-  failedNetwork: 'The connection was lost. Playback can go on once it is back.'
+  failedNetwork: 'The connection was lost. Playback can go on once it is back.',
+  failedMissing: 'This is no longer here. It may have moved.',
+  failedDenied: 'This is not open to you. You may have to sign in.',
+  failedServer: 'Where it comes from is out of order. Try again in a while.',
+  failedFormat: 'This browser cannot play it. Another one may.',
+  failedDamaged: 'The file is damaged and cannot be played.'
 } as const
 
 /** See {@link EN}; other languages have the same keys. */

@@ -1,5 +1,6 @@
 import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
+import { viewerWordsOf } from '../../core/words/viewer.ts'
 import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -26,13 +27,6 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
   }
 
 const MEDIA_ERR_NETWORK = 2
-/** What a viewer can only wait for. */
-const OF_CONNECTION: ReadonlySet<string> = new Set([
-  'connection-lost',
-  'source-server',
-  'source-silent',
-  'source-unreachable'
-])
 
 const TIMES: ReadonlySet<string> = new Set([
   'current-time',
@@ -45,9 +39,9 @@ const TIMES: ReadonlySet<string> = new Set([
 /** Values that are read from the yoke rather than from the snapshot. */
 const faultText = ({ fault, snapshot, conduct: { words } }: YokeView): string => {
   if (!fault) return ''
-  const isNetwork = snapshot.error?.code === MEDIA_ERR_NETWORK || OF_CONNECTION.has(fault.code)
-  const isOfViewers = fault.code === 'media-failed' || isNetwork || fault.code.startsWith('source-')
-  return (isOfViewers ? (isNetwork ? words.failedNetwork : words.failed) : undefined) ?? fault.message
+  const name = viewerWordsOf(fault.code)
+  const isNetwork = name === 'failed' && snapshot.error?.code === MEDIA_ERR_NETWORK
+  return (name && words[isNetwork ? 'failedNetwork' : name]) ?? fault.message
 }
 
 const findValue = (name: string): BoundValue | undefined => {

@@ -12,6 +12,13 @@ const posterTwice = (): Fault =>
 const posterTold = (): Fault =>
   fault('setting-twice', 'The clip document has a poster, and the markup has one; the markup wins.', 'take one away')
 
+const noImage = (srcset: string): Fault =>
+  fault(
+    'poster-unavailable',
+    `No image of poster-srcset could be shown: ${srcset}`,
+    'write addresses with their widths: quay-640.jpg 640w, quay-1280.jpg 1280w'
+  )
+
 /** What is shown before the first frame: an image of the markup's or of a clip's, or a frame that is made one. */
 export class PlayerPoster {
   readonly #player: HTMLElement
@@ -39,6 +46,8 @@ export class PlayerPoster {
     this.stop()
     if (!adapter) return
     const frame = this.#settleImage(adapter.element)
+    const srcset = this.#isScript ? null : this.#player.getAttribute('poster-srcset')
+    if (srcset !== null) await this.#settleSize(adapter.element, srcset)
     if (frame === undefined) return
     const { showFrameAsPoster } = await import('./frame-poster.ts')
     if (!this.#stop && adapter.element.isConnected) this.#stop = showFrameAsPoster(this.#yoke, adapter, frame)
@@ -54,6 +63,18 @@ export class PlayerPoster {
     else if (written !== null && hasImage) this.#yoke.raise(posterTwice(), this.#player)
     if (hasImage) return undefined
     return written ?? this.#place(media)
+  }
+
+  /** Of several sizes the one that fits, in place of the one image that serves without script. */
+  async #settleSize(media: HTMLMediaElement, srcset: string): Promise<void> {
+    const { chooseImage } = await import('./poster-sizes.ts')
+    const src = await chooseImage(srcset, this.#player.clientWidth)
+    if (src === undefined) this.#yoke.raise(noImage(srcset), this.#player)
+    else if (media.isConnected && this.#player.getAttribute('poster-srcset') === srcset && !this.#isScript) {
+      this.#placed ??= { src, before: media.getAttribute('poster') }
+      this.#placed = { ...this.#placed, src }
+      media.setAttribute('poster', src)
+    }
   }
 
   #place(media: HTMLMediaElement): string | undefined {

@@ -65,6 +65,7 @@ export class YokePlayer extends Base implements Forwarding {
     'debug',
     'loading',
     'poster-at',
+    'poster-srcset',
     'settings'
   ]
 
@@ -207,7 +208,7 @@ export class YokePlayer extends Base implements Forwarding {
     if (name === 'settings' || isSettingAttribute(name)) this.#readSetting(name)
     if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
     if (name === 'debug') this.#outline()
-    if (name === 'poster-at') this.#settlePoster()
+    if (name === 'poster-at' || name === 'poster-srcset') this.#settlePoster()
     if (name === 'clip-fields' || (name === 'src' && isDocumentAddress(now))) {
       this.#fetchClip()
       return

@@ -98,3 +98,33 @@ describe('a frame as poster', () => {
     expect(await told()).toBe('poster-unavailable add blob: to img-src')
   })
 })
+
+describe('a poster in several sizes', () => {
+  const SIZES = '/media/lock-gate.jpg?small 270w, /media/lock-gate.jpg?large 5400w'
+
+  it.each([
+    ['', null],
+    ['poster="/media/tide-clock.jpg"', '/media/tide-clock.jpg']
+  ])('is the one that fits, in place of “%s”, and the markup has its own back', async (own, before) => {
+    await person.mount(
+      `<yoke-player style="width: 200px" poster-srcset="${SIZES}"><video muted preload="none" width="270" height="480" ${own} src="/media/lock-gate.webm"></video></yoke-player>`
+    )
+    await person.until('the poster', () => document.querySelector('video')?.poster.includes('lock-gate'))
+    const seen = await person.page.run(() => ({
+      poster: document.querySelector('video')?.poster.replace(location.origin, ''),
+      fetched: performance.getEntriesByType('resource').filter(({ name }) => name.includes('large')).length,
+      faults: globalThis.notes.faults
+    }))
+    expect(seen).toEqual({ poster: '/media/lock-gate.jpg?small', fetched: 0, faults: [] })
+    await person.page.run(() => document.querySelector('yoke-player')?.removeAttribute('poster-srcset'))
+    expect(await person.page.run(() => document.querySelector('video')?.getAttribute('poster') ?? null)).toBe(before)
+  })
+
+  it('that cannot be had is told', async () => {
+    await person.mount(
+      '<yoke-player poster-srcset="/none.jpg 640w"><video muted preload="none" width="270" height="480" src="/media/lock-gate.webm"></video></yoke-player>'
+    )
+    await person.until('the fault', () => globalThis.notes.faults.length > 0)
+    expect((await person.page.run(() => globalThis.notes)).faults[0]).toMatch(/^poster-unavailable/)
+  })
+})

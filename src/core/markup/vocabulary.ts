@@ -24,6 +24,7 @@ export const PLAYER_ATTRIBUTES: readonly string[] = [
   'loading',
   'measures',
   'poster-at',
+  'poster-srcset',
   'settings',
   'without'
 ]

@@ -25,6 +25,8 @@ interface ClipPlan {
   readonly silent?: true
   /** It hardly moves. */
   readonly still?: true
+  /** It lies behind words: fewer bits will do. */
+  readonly soft?: true
 }
 
 const FRAMES_PER_SECOND = 25
@@ -56,13 +58,14 @@ const PLANS: readonly ClipPlan[] = [
   },
   {
     name: 'harbour-dusk',
-    width: 1280,
-    height: 720,
+    width: 960,
+    height: 540,
     seconds: 8,
     bell: 0,
     posterAt: 0,
     formats: ['webm', 'mp4'],
-    silent: true
+    silent: true,
+    soft: true
   }
 ]
 
@@ -75,6 +78,7 @@ const SOUND_PLANS: readonly { readonly name: string; readonly seconds: number; r
 
 const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
+const SOFT = ['-crf', '56']
 /** What hardly moves needs few bits. */
 const STILL = ['-crf', '60', '-g', '240']
 
@@ -210,6 +214,7 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
         '-1',
         ...ENCODERS[format],
         ...(plan.still && format === 'webm' ? STILL : []),
+        ...(plan.soft && format === 'webm' ? SOFT : []),
         join(media, `${plan.name}.${format}`)
       ])
     )

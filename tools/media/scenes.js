@@ -293,7 +293,15 @@ const lamp = (g, x, y, radius, bright) => {
 }
 
 /** Lamps come on along the harbour and go, without an end: its last frame leads into its first. */
-export const harbourDusk = (g, t, { width, height, seconds }) => {
+export const harbourDusk = (g, t, clip) => {
+  // Drawn as if on 1280 × 720, whatever the size.
+  g.save()
+  g.scale(clip.width / 1280, clip.height / 720)
+  drawDusk(g, t, { width: 1280, height: 720, seconds: clip.seconds })
+  g.restore()
+}
+
+const drawDusk = (g, t, { width, height, seconds }) => {
   const round = 2 * Math.PI * (t / seconds)
   const shore = height * 0.62
   backdrop(g, width, shore, '#0a1626', '#3a4a63')

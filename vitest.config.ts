@@ -5,8 +5,6 @@ import { availableEngines } from './test/support/engine-list.ts'
 export default defineConfig({
   test: {
     reporters: ['default', './test/support/closing-line.ts'],
-    // Browsers mostly wait: two files at a time, whatever the engine, use a small machine well.
-    maxWorkers: 2,
     projects: [
       {
         test: {
@@ -24,7 +22,8 @@ export default defineConfig({
           env: { ENGINE: engine },
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          retry: 0
+          retry: 0,
+          maxWorkers: 1
         }
       }))
     ]

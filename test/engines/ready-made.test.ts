@@ -282,7 +282,7 @@ describe('what lies over the picture', () => {
     await person.until('the fault', () =>
       document.querySelector('yoke-player')?.shadowRoot?.querySelector('.fault')?.checkVisibility()
     )
-    expect(await person.text(part('fault-text'))).toContain('This cannot be played')
+    expect(await person.text(part('fault-text'))).toContain('This is no longer here')
     person.server.alias('/media/late.webm', '/media/tide-clock.webm')
     await person.click(part('way-on'))
     await person.until('playback', () => (document.querySelector('video')?.currentTime ?? 0) > 0.2)

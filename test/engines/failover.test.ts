@@ -11,17 +11,9 @@ afterAll(() => person?.leave())
 
 const GOOD = '/media/spring-tide.mp4'
 
-/** Puts something into a page that is there already: WebKit's load event waits 3 s for a video with preload="none". */
-const put = async (html: string): Promise<void> => {
-  await person.mount('')
-  await person.page.run((text: string) => {
-    document.body.innerHTML = text
-  }, html)
-}
-
 /** A player of some sources; nothing is fetched before it is told to play. */
 const mount = (sources: readonly string[], attributes = ''): Promise<void> =>
-  put(`<yoke-player source-timeout="2" ${attributes}><video muted preload="none" width="640">${sources
+  person.put(`<yoke-player source-timeout="2" ${attributes}><video muted preload="none" width="640">${sources
     .map(src => `<source src="${src}" type="video/${src.endsWith('mp4') ? 'mp4' : 'webm'}">`)
     .join('')}</video>
     <button type="button" command="--play-pause">Play</button></yoke-player>`)
@@ -153,7 +145,7 @@ describe('a source that cannot be played is left for the next one', () => {
 
   it('one of a type that the engine refuses is passed over without a request, and tried last of all', async () => {
     const before = person.server.asked('/media/tide-clock.webm')
-    await put(
+    await person.put(
       `<yoke-player><video muted preload="none" width="640"><source src="/media/tide-clock.webm" type="video/wbem"><source src="/failing/missing/x.webm" type="video/webm"></video></yoke-player>`
     )
     await play()
@@ -202,7 +194,7 @@ describe('when nothing can be played', () => {
 
 describe('a connection that breaks', () => {
   it('is waited for: it goes on where it was, without a press', async () => {
-    await put(
+    await person.put(
       '<yoke-player source-timeout="1" src="/failing/flaky/150000/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>'
     )
     await person.page.run(() => fetch('/failing/break').then(() => undefined))
@@ -264,7 +256,7 @@ describe('sources by script', () => {
 
 describe('what another engine feeds', () => {
   it('is left alone, whatever becomes of it', async () => {
-    await put(
+    await person.put(
       '<yoke-player source-timeout="1"><video muted width="320"></video><button type="button" command="--play-pause">Play</button></yoke-player>'
     )
     await person.page.run(() => {
@@ -317,7 +309,7 @@ describe('when nothing plays', () => {
   it.each(['controls', ''])(
     '<yoke-player %s>: the fallback content is shown, and goes when something plays',
     async attribute => {
-      await put(
+      await person.put(
         `<yoke-player ${attribute}><video muted preload="none" width="640" height="360" src="/failing/missing/tide.webm">${FALLBACK}</video></yoke-player>`
       )
       expect((await shown()).text).toBe('video')

@@ -37,7 +37,7 @@ describe('a frame as poster', () => {
     ['7.02', 'lock-gate.webm', 175]
   ])('poster-at="%s" of %s is frame %i', async (at, file, frame) => {
     const before = person.server.asked(`/media/${file}`)
-    await person.mount(
+    await person.put(
       `<yoke-player poster-at="${at}"><video muted preload="none" width="300" src="/media/${file}"></video></yoke-player>`
     )
     await poster()
@@ -53,7 +53,7 @@ describe('a frame as poster', () => {
   })
 
   it('goes with the player, and its address with it', async () => {
-    await person.mount(
+    await person.put(
       '<yoke-player poster-at="3"><video muted preload="none" width="300" src="/media/tide-clock.webm"></video></yoke-player>'
     )
     await poster()
@@ -72,7 +72,7 @@ describe('a frame as poster', () => {
     ['poster-at="3"', 'src="/media/tide-clock.webm" poster="/media/tide-clock.jpg"', 'setting-twice'],
     ['poster-at="3"', 'src="/media/nothing.webm"', 'poster-unavailable']
   ])('%s with %s: %s', async (attribute, media, code) => {
-    await person.mount(
+    await person.put(
       `<yoke-player ${attribute}><video muted preload="none" width="300" ${media}></video></yoke-player>`
     )
     await person.until('a fault', () => notes.faults.length > 0)
@@ -106,7 +106,7 @@ describe('a poster in several sizes', () => {
     ['', null],
     ['poster="/media/tide-clock.jpg"', '/media/tide-clock.jpg']
   ])('is the one that fits, in place of “%s”, and the markup has its own back', async (own, before) => {
-    await person.mount(
+    await person.put(
       `<yoke-player style="width: 200px" poster-srcset="${SIZES}"><video muted preload="none" width="270" height="480" ${own} src="/media/lock-gate.webm"></video></yoke-player>`
     )
     await person.until('the poster', () => document.querySelector('video')?.poster.includes('lock-gate'))
@@ -121,7 +121,7 @@ describe('a poster in several sizes', () => {
   })
 
   it('that cannot be had is told', async () => {
-    await person.mount(
+    await person.put(
       '<yoke-player poster-srcset="/none.jpg 640w"><video muted preload="none" width="270" height="480" src="/media/lock-gate.webm"></video></yoke-player>'
     )
     await person.until('the fault', () => globalThis.notes.faults.length > 0)

@@ -20,6 +20,8 @@ export interface Person {
     html: string,
     options?: { readonly head?: string; readonly headers?: Record<string, string>; readonly script?: string }
   ): Promise<void>
+  /** Puts `html` into a page that is there already: WebKit's load event waits 3 s for a video with preload="none". */
+  put(html: string): Promise<void>
   /** Where an element is, in the viewport. ` >>> ` goes into a shadow root, here and below. */
   box(selector: string): Promise<Box>
   click(selector: string): Promise<void>
@@ -91,21 +93,28 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
     return found
   }
 
+  const mount: Person['mount'] = async (html, { head = '', headers = {}, script = '' } = {}) => {
+    pages += 1
+    const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}${head}${LIBRARY}${script}<body>${html}`
+    await page.goto(server.page(`/trial-${pages}`, document, headers))
+    await until('the library', () => customElements.get('yoke-player'))
+    // What is in view is coupled with the first frame that is drawn.
+    await page.run(
+      () => new Promise<void>(resolve => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve))))
+    )
+  }
+
   return {
     page,
     server,
     until,
     box,
-    async mount(html, { head = '', headers = {}, script = '' } = {}) {
-      pages += 1
-      const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}${head}${LIBRARY}${script}<body>${html}`
-      await page.goto(server.page(`/trial-${pages}`, document, headers))
-      await until('the library', () => customElements.get('yoke-player'))
-      // What is in view is coupled with the first frame that is drawn.
-      await page.run(
-        () =>
-          new Promise<void>(resolve => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve))))
-      )
+    mount,
+    async put(html) {
+      await mount('')
+      await page.run((text: string) => {
+        document.body.innerHTML = text
+      }, html)
     },
     async click(selector) {
       const { x, y, width, height } = await box(selector)

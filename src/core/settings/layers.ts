@@ -20,10 +20,13 @@ const IN_WORDS: Readonly<Record<SettingOrigin, string>> = {
 /** Settings as they are handed about: one level below `start`, all others flat. */
 type Settings = Readonly<Record<string, unknown>>
 
+export const isRecord = (value: unknown): value is Settings =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
 /** `{ start: { when } }` to `start.when`: one key for one setting. */
-const flatten = (settings: Settings): readonly (readonly [string, unknown])[] =>
+export const flatten = (settings: Settings): readonly (readonly [string, unknown])[] =>
   Object.entries(settings).flatMap(([key, value]) =>
-    key === 'start' && value
+    key === 'start' && isRecord(value)
       ? Object.entries(value).map(([part, one]) => [`start.${part}`, one] as const)
       : [[key, value] as const]
   )

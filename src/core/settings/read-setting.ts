@@ -3,6 +3,7 @@ import { nearestName } from '../nearest-name.ts'
 import { tryReadShortcuts } from '../playback/shortcuts.ts'
 import { START_SOUNDS, START_WHENS } from '../playback/start.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
+import { flatten, isRecord } from './layers.ts'
 import type { WrittenSettings } from './settings.ts'
 import { unknownSetting } from './unknown.ts'
 
@@ -113,17 +114,6 @@ const asWritten = (value: unknown): string => {
 
 const ATTRIBUTE_OF = new Map(SETTING_ATTRIBUTES.map(name => [SETTINGS[name][0] as string, name]))
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-/** `start: { when }` as `start.when`; anything else as it stands. */
-const entriesOf = (record: Readonly<Record<string, unknown>>): readonly (readonly [string, unknown])[] =>
-  Object.entries(record).flatMap(([key, value]) =>
-    key === 'start' && isRecord(value)
-      ? Object.entries(value).map(([part, one]) => [`start.${part}`, one] as const)
-      : [[key, value] as const]
-  )
-
 const parseRecord = (text: string): Result<Readonly<Record<string, unknown>>> => {
   try {
     const value: unknown = JSON.parse(text)
@@ -147,7 +137,7 @@ export const readSettings = (text: string | null): SettingsReading => {
     faults.push(...read.faults)
   }
   for (const name of SETTING_ATTRIBUTES) add(readSetting(name, null))
-  for (const [key, value] of entriesOf(record.ok ? record.value : {})) {
+  for (const [key, value] of flatten(record.ok ? record.value : {})) {
     const name = ATTRIBUTE_OF.get(key)
     if (name) add(readSetting(name, asWritten(value)))
     else faults.push(unknownSetting(key, [...ATTRIBUTE_OF.keys()]))

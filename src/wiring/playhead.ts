@@ -50,7 +50,7 @@ class Carried {
     const { snapshot } = this.#yoke
     const range = this.#measure === 'position' ? playableRange(snapshot) : undefined
     const runs =
-      range !== undefined && snapshot.duration === range.end && STATES.playing(snapshot) && !snapshot.scrubbing
+      range !== undefined && Number.isFinite(snapshot.duration) && STATES.playing(snapshot) && !snapshot.scrubbing
     this.#setLength(range ? (range.end - range.start) * 1000 : STILL)
     if (runs) this.#run((snapshot.currentTime - range.start) * 1000, snapshot.playbackRate)
     else this.#stand(MEASURES[this.#measure](snapshot) * this.#length)

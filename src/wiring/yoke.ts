@@ -14,6 +14,7 @@ import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
 import { CaptionsGate } from './captions-gate.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './events.ts'
+import { FragmentEnd } from './fragment-end.ts'
 import { GivenSources } from './given-sources.ts'
 import { IdleWatch } from './idle.ts'
 import type { Inspection } from './inspect.ts'
@@ -70,6 +71,7 @@ export class Yoke extends EventTarget implements CommandHost {
   #seeker: Seeker | undefined
   #release: (() => void) | undefined
   readonly #ticker = new Ticker(() => this.refresh())
+  readonly #fragmentEnd = new FragmentEnd(() => this.refresh())
   readonly #presentations = new Presentations(changed => this.surround(changed))
   readonly #idle = new IdleWatch(this)
   /** The text tracks, by HTML's names; live. */
@@ -415,6 +417,7 @@ export class Yoke extends EventTarget implements CommandHost {
     for (const scope of [...this.scopes]) scope.release()
     this.#release?.()
     this.#ticker.stop()
+    this.#fragmentEnd.stop()
     this.#idle.stop()
     this.#presentations.stop()
     this.#captions.stop()
@@ -430,6 +433,7 @@ export class Yoke extends EventTarget implements CommandHost {
     if (this.#disposed) return
     this.#subscriptions.check()
     this.#ticker.follow(this.#snapshot)
+    this.#fragmentEnd.follow(this.#media, this.#snapshot)
     this.#idle.follow(this.#snapshot)
     keepSolo(this)
   }

@@ -1,5 +1,5 @@
 import { findTrack } from '../captions/choose-track.ts'
-import { spanOf, type TimeRange } from '../time/ranges.ts'
+import { cutRange, spanOf, type TimeRange } from '../time/ranges.ts'
 import type { CommandName } from './commands.ts'
 import type { MediaSnapshot } from './snapshot.ts'
 import { STATES } from './states.ts'
@@ -7,9 +7,15 @@ import { STATES } from './states.ts'
 /** `now`: can run. `later`: cannot run yet (a button is aria-disabled). `never`: cannot run on this media (a button is hidden). */
 export type Availability = 'now' | 'later' | 'never'
 
-/** Where a seek may land: what the engine can seek, or anything from 0 on while that is not known. */
-export const landing = (media: MediaSnapshot): TimeRange | undefined =>
-  media.readyState === 0 ? { start: 0, end: media.duration ?? Number.POSITIVE_INFINITY } : spanOf(media.seekable)
+/**
+ * Where a seek may land: what the engine can seek, or anything from 0 on while that is not known; of it, the stretch
+ * that the address names.
+ */
+export const landing = (media: MediaSnapshot): TimeRange | undefined => {
+  const { readyState, duration = Number.POSITIVE_INFINITY, seekable, fragment } = media
+  const span = readyState === 0 ? { start: 0, end: duration } : spanOf(seekable)
+  return span && fragment ? cutRange(span, fragment) : span
+}
 
 type Rule = (media: MediaSnapshot) => Availability
 

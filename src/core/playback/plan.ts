@@ -5,7 +5,7 @@ import { tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
 import { type Availability, availabilityOf, landing } from './availability.ts'
 import type { Command } from './commands.ts'
-import { type MediaSnapshot, playableRange } from './snapshot.ts'
+import { isAtFragmentEnd, type MediaSnapshot, playableRange } from './snapshot.ts'
 import { OFF } from './values.ts'
 
 /** Ways to show the media elsewhere than in its place. */
@@ -109,6 +109,10 @@ const withStart = (media: MediaSnapshot, ...effects: readonly Effect[]): Plan =>
   return back.ok ? plan(...back.value, ...effects) : back
 }
 
+/** At its end the media itself starts again; at the end of a fragment it would go on behind it. */
+const play = (media: MediaSnapshot): Plan =>
+  isAtFragmentEnd(media) ? withStart(media, { do: 'play' }) : plan({ do: 'play' })
+
 const absent = (name: string): Fault =>
   fault(
     'media-absent',
@@ -153,11 +157,11 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
   if (availability === 'never') return refuse(unsupported(command.name))
   switch (command.name) {
     case 'play':
-      return plan({ do: 'play' })
+      return play(media)
     case 'pause':
       return plan({ do: 'pause' })
     case 'play-pause':
-      return plan({ do: media.paused || media.ended ? 'play' : 'pause' })
+      return media.paused || media.ended ? play(media) : plan({ do: 'pause' })
     case 'stop': {
       const stopped = withStart(media)
       return stopped.ok ? plan({ do: 'pause' }, ...stopped.value) : plan({ do: 'pause' })

@@ -1,7 +1,8 @@
 import type { TrackOffer } from '../captions/choose-track.ts'
 import type { Fault } from '../fault.ts'
+import { fragmentOf } from '../time/fragment.ts'
 import type { Moment } from '../time/moments.ts'
-import { readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
+import { cutRange, readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
 import type { StartOutcome } from './start.ts'
 
 /** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
@@ -88,7 +89,10 @@ export interface MediaSnapshot extends Surroundings {
   readonly currentTime: number
   /** Seconds, `Infinity` for live, `undefined` while unknown: `NaN` does not pass. */
   readonly duration: number | undefined
+  /** The stretch that the address names by a media fragment: `#t=10,20`. */
+  readonly fragment: TimeRange | undefined
   readonly paused: boolean
+  /** As HTML's `ended`, and at the end of the stretch that the address names. */
   readonly ended: boolean
   readonly seeking: boolean
   readonly readyState: number
@@ -115,6 +119,7 @@ export const initialSnapshot: MediaSnapshot = {
   currentSrc: '',
   currentTime: 0,
   duration: undefined,
+  fragment: undefined,
   paused: true,
   ended: false,
   seeking: false,
@@ -167,13 +172,14 @@ const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): b
 export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => {
   // The ranges are the dear part, and time alone does not change them.
   const sameRanges = eventType === 'timeupdate' && previous.present
-  return {
+  const seen = {
     ...previous,
     present: true,
     capabilities: media.capabilities,
     currentSrc: media.currentSrc,
     currentTime: Number.isFinite(media.currentTime) ? media.currentTime : 0,
     duration: Number.isNaN(media.duration) ? undefined : media.duration,
+    fragment: media.currentSrc === previous.currentSrc ? previous.fragment : fragmentOf(media.currentSrc),
     paused: media.paused,
     ended: media.ended,
     seeking: media.seeking,
@@ -190,15 +196,31 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     started: startedAfter(previous, eventType),
     stalled: stalledAfter(previous, eventType)
   }
+  return isAtFragmentEnd(seen) && !seen.loop ? { ...seen, ended: true } : seen
 }
 
-/**
- * The playable range, in seconds: what bars, clocks, `%` and `end` rest on. With a known end, the whole length;
- * without one (live), what can be sought at this moment; `undefined` while nothing is known.
- */
-export const playableRange = ({ duration, seekable }: MediaSnapshot): TimeRange | undefined => {
+const wholeRange = ({ duration, seekable }: MediaSnapshot): TimeRange | undefined => {
   if (duration === undefined) return undefined
   if (Number.isFinite(duration)) return { start: 0, end: duration }
   const span = spanOf(seekable)
   return span && Number.isFinite(span.end) ? span : undefined
+}
+
+/**
+ * The playable range, in seconds: what bars, clocks, `%` and `end` rest on. With a known end, the whole length;
+ * without one (live), what can be sought at this moment; of either, the stretch that the address names, if it names one.
+ * `undefined` while nothing is known.
+ */
+export const playableRange = (media: MediaSnapshot): TimeRange | undefined => {
+  const whole = wholeRange(media)
+  return whole && media.fragment ? cutRange(whole, media.fragment) : whole
+}
+
+/** Engines may stop this much before the end of a fragment, in seconds. */
+const SHORT_OF_END = 0.01
+
+/** Whether the end of the stretch is reached that the address names, where that is not the end of the media itself. */
+export const isAtFragmentEnd = (media: MediaSnapshot): boolean => {
+  const end = media.fragment && media.readyState > 0 ? playableRange(media)?.end : undefined
+  return end !== undefined && end !== media.duration && media.currentTime >= end - SHORT_OF_END
 }

@@ -3,8 +3,14 @@ import { loadedAhead } from '../time/ranges.ts'
 import { fractionOf, valueAt } from '../time/scale.ts'
 import { type MediaSnapshot, playableRange } from './snapshot.ts'
 
-const remaining = (media: MediaSnapshot): number | undefined =>
-  media.duration === undefined ? undefined : Math.max(0, media.duration - media.currentTime)
+/** Where it ends: a stretch that the address names has an end of its own. */
+const endOf = (media: MediaSnapshot): number | undefined =>
+  media.fragment && Number.isFinite(media.duration) ? playableRange(media)?.end : media.duration
+
+const remaining = (media: MediaSnapshot): number | undefined => {
+  const end = endOf(media)
+  return end === undefined ? undefined : Math.max(0, end - media.currentTime)
+}
 
 const pointerTime = (media: MediaSnapshot): number | undefined => {
   const range = playableRange(media)
@@ -18,8 +24,8 @@ export const OFF = 'off'
 export const VALUES = {
   /** Seconds; 0 before anything is known. */
   'current-time': (media: MediaSnapshot): number => media.currentTime,
-  /** `Infinity` for live. */
-  duration: (media: MediaSnapshot): number | undefined => media.duration,
+  /** Where it ends, in seconds of the media; `Infinity` for live. */
+  duration: endOf,
   /** `Infinity` for live. */
   'remaining-time': remaining,
   /** Seconds loaded without a gap from the current time on. */

@@ -48,6 +48,13 @@ export const loadedAhead = (ranges: readonly TimeRange[], position: number): num
   return holding ? holding.end - position : 0
 }
 
+/** The part of a range that lies in another; the whole range where they do not overlap. */
+export const cutRange = (range: TimeRange, to: TimeRange): TimeRange => {
+  const start = Math.max(range.start, to.start)
+  const end = Math.min(range.end, to.end)
+  return start < end ? { start, end } : range
+}
+
 /** The nearest moment within a range, both ends included. */
 export const clampToRange = (seconds: number, { start, end }: TimeRange): number =>
   Math.min(Math.max(seconds, start), end)

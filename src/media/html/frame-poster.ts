@@ -1,5 +1,7 @@
 import { type Fault, FaultError, fault, type Result, refuse, succeed } from '../../core/fault.ts'
 import { resolveTimeAddress, type TimeAddress } from '../../core/time/address.ts'
+import { fragmentOf } from '../../core/time/fragment.ts'
+import { cutRange } from '../../core/time/ranges.ts'
 
 /** The longest that getting a frame may take, in milliseconds. */
 const PATIENCE = 20_000
@@ -30,8 +32,13 @@ const drawFrame = async (
   try {
     video.src = src
     await once(video, 'loadedmetadata', signal)
-    const { duration } = video
-    video.currentTime = Math.min(resolveTimeAddress(address, { start: 0, end: duration }), duration - BEFORE_END)
+    const { duration, currentSrc } = video
+    const whole = { start: 0, end: duration }
+    const fragment = fragmentOf(currentSrc)
+    video.currentTime = Math.min(
+      resolveTimeAddress(address, fragment ? cutRange(whole, fragment) : whole),
+      duration - BEFORE_END
+    )
     await once(video, 'seeked', signal)
     const scale = Math.min(1, LARGEST / Math.max(video.videoWidth, video.videoHeight))
     const canvas = document.createElement('canvas')

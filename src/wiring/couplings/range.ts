@@ -1,5 +1,6 @@
 import { fault } from '../../core/fault.ts'
 import { playableRange } from '../../core/playback/snapshot.ts'
+import { VALUES } from '../../core/playback/values.ts'
 import { wholeSeconds } from '../../core/time/clock.ts'
 import {
   type Direction,
@@ -208,7 +209,7 @@ class RangeSlider implements Coupling {
     this.#spoken = true
     const { words } = this.#yoke.conduct
     const text = this.#isPosition
-      ? speakPosition(this.#current(), this.#yoke.snapshot.duration, words)
+      ? speakPosition(this.#current(), VALUES.duration(this.#yoke.snapshot), words)
       : this.#value.kind === 'fraction'
         ? new Intl.NumberFormat(words.lang, { style: 'percent' }).format(this.#current())
         : undefined

@@ -1,5 +1,8 @@
 import { FORMATS } from '../../core/markup/vocabulary.ts'
+import { playableRange } from '../../core/playback/snapshot.ts'
+import { VALUES } from '../../core/playback/values.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
+import { fractionOf } from '../../core/time/scale.ts'
 import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -20,26 +23,28 @@ const readFormat = (element: Element, value: BoundValue, yoke: YokeView): Format
 
 const isKnown = (value: PlainValue): value is number => typeof value === 'number' && !Number.isNaN(value)
 
-const percentOf = (value: number, kind: BoundValue['kind'], duration: number | undefined): string => {
-  const whole = kind === 'time' ? (duration ?? 0) : 1
-  return whole > 0 && Number.isFinite(whole) ? `${Math.round((value / whole) * 100)}%` : UNKNOWN
+/** As a share, from 0 to 1: a time of the playable range, in which a place counts from its start. */
+const shareOf = (now: number, { kind, name }: BoundValue, { snapshot }: YokeView): number | undefined => {
+  if (kind !== 'time') return now
+  const range = Number.isFinite(snapshot.duration) ? playableRange(snapshot) : undefined
+  if (!range || range.end <= range.start) return undefined
+  const isPlace = name === 'current-time' || name === 'pointer-time'
+  return isPlace ? fractionOf({ min: range.start, max: range.end }, now) : now / (range.end - range.start)
 }
 
 /** The text of a value; `NaN`, `undefined` and `Infinity` never get into it. */
-const textOf = (
-  value: PlainValue,
-  format: Format,
-  kind: BoundValue['kind'],
-  { snapshot, conduct }: YokeView
-): string => {
-  const { live } = conduct.words
+const textOf = (value: PlainValue, format: Format, bound: BoundValue, yoke: YokeView): string => {
+  const { live } = yoke.conduct.words
   if (format === 'clock' && (value === undefined || typeof value === 'number')) {
-    return formatClock(value, { widest: snapshot.duration ?? 0, live })
+    return formatClock(value, { widest: VALUES.duration(yoke.snapshot) ?? 0, live })
   }
   if (typeof value !== 'number' && value !== undefined) return String(value)
   if (!isKnown(value)) return format === 'plain' ? '' : UNKNOWN
   if (!Number.isFinite(value)) return formatClock(value, { live })
-  if (format === 'percent') return percentOf(value, kind, snapshot.duration)
+  if (format === 'percent') {
+    const share = shareOf(value, bound, yoke)
+    return share === undefined ? UNKNOWN : `${Math.round(share * 100)}%`
+  }
   return format === 'seconds' ? value.toFixed(1) : String(Math.round(value * 100) / 100)
 }
 
@@ -55,9 +60,8 @@ const write = (element: Element, text: string): void => {
 const coupleGauge = (gauge: HTMLProgressElement | HTMLMeterElement, value: BoundValue, yoke: YokeView): Coupling => {
   const share = (seen: YokeView): number => {
     const now = value.read(seen)
-    const whole = value.kind === 'time' ? seen.snapshot.duration : 1
-    if (!isKnown(now) || whole === undefined || !Number.isFinite(whole) || whole <= 0) return 0
-    return Math.round(Math.min(1, now / whole) * 1000) / 1000
+    const fraction = isKnown(now) ? (shareOf(now, value, seen) ?? 0) : 0
+    return Math.round(Math.min(1, fraction) * 1000) / 1000
   }
   const show = (fraction: number): void => {
     gauge.value = fraction
@@ -74,7 +78,7 @@ export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: Yok
   const format = readFormat(element, value, yoke)
   // An <output> is a live region by itself: a clock in it would be read aloud each second.
   if (element.localName === 'output' && !element.hasAttribute('aria-live')) element.setAttribute('aria-live', 'off')
-  const text = (seen: YokeView): string => textOf(value.read(seen), format, value.kind, seen)
+  const text = (seen: YokeView): string => textOf(value.read(seen), format, value, seen)
   const show = (words: string): void => {
     write(element, words)
     const now = value.read(yoke)

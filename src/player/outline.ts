@@ -1,3 +1,4 @@
+import type { Yoke } from '../wiring/yoke.ts'
 import { sheetOf } from './page-styles.ts'
 
 /** A player, as far as this goes. */
@@ -37,8 +38,8 @@ const controlsOf = (player: Outlined): readonly Element[] => {
 
 const escapeId = (id: string): string => globalThis.CSS.escape(id)
 
-/** Outlines a player and each of its controls, with the name of what it does and of the media that it drives; or takes that away. */
-export const outlinePlayer = (player: Outlined, on: boolean): void => {
+/** Outlines a player and each of its controls, or takes that away. */
+const outlinePlayer = (player: Outlined, on: boolean): void => {
   sheet ??= sheetOf(CSS)
   const drives = player.currentSrc.split('/').at(-1) ?? ''
   for (const root of rootsOf(player)) {
@@ -49,5 +50,20 @@ export const outlinePlayer = (player: Outlined, on: boolean): void => {
     if (on)
       element.setAttribute('data-yoke-debug', `${labelOf(element)} → ${player.id ? `#${player.id} ` : ''}${drives}`)
     else element.removeAttribute('data-yoke-debug')
+  }
+}
+
+/**
+ * Outlines a player and each of its controls, with the name of what it does and of the media that it drives.
+ * @returns its end.
+ */
+export const followOutline = (player: Outlined, yoke: Yoke): (() => void) => {
+  const outline = (): void => outlinePlayer(player, true)
+  outline()
+  // Another media, other controls: said anew.
+  const stop = yoke.subscribe(({ snapshot, controls }) => `${snapshot.currentSrc} ${controls.size}`, outline)
+  return () => {
+    stop()
+    outlinePlayer(player, false)
   }
 }

@@ -5,6 +5,9 @@ import type { Yoke } from '../wiring/yoke.ts'
 
 type ClipPoster = Clip['poster']
 
+/** The attributes that say it, beside HTML's own `poster`. */
+export const POSTER_ATTRIBUTES: readonly string[] = ['poster-at', 'poster-srcset']
+
 /** An image and a frame as poster. */
 const posterTwice = (): Fault =>
   fault('setting-twice', 'The media has a poster, and its player poster-at; poster wins.', 'take one of the two off')

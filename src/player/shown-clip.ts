@@ -9,12 +9,14 @@ import {
 import { type Fault, fault, type Result, refuse, succeed } from '../core/fault.ts'
 import type { SettingOrigin } from '../core/settings/layers.ts'
 import type { YokeSettings } from '../wiring/settings.ts'
+import type { ClipFit } from './picture-fit.ts'
 
 /** A clip that has been read, with its addresses resolved, as a player takes it. */
 export interface ReadyClip {
   readonly origin: SettingOrigin
   readonly settings: YokeSettings
   readonly poster: Clip['poster']
+  readonly fit: ClipFit
   readonly width: number | undefined
   readonly height: number | undefined
   readonly faults: readonly Fault[]
@@ -31,7 +33,7 @@ const resolve = (src: string, base: string): string => {
 
 const ready = (document: unknown, origin: SettingOrigin, base: string): ReadyClip => {
   const { clip, faults } = readClip(document)
-  const { title, width, height, frameRate, sources, poster, tracks, moments } = clip
+  const { title, fit, focusPoint, width, height, frameRate, sources, poster, tracks, moments } = clip
   const there = <Entry extends { readonly src: string }>(entry: Entry): Entry => ({
     ...entry,
     src: resolve(entry.src, base)
@@ -46,6 +48,7 @@ const ready = (document: unknown, origin: SettingOrigin, base: string): ReadyCli
       tracks: tracks?.map(there)
     },
     poster: poster && 'src' in poster ? there(poster) : poster,
+    fit: { ...(fit && { fit }), ...(focusPoint && { focusPoint }) },
     width,
     height,
     faults

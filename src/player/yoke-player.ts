@@ -2,24 +2,27 @@ import type { Fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
 import { SettingLayers } from '../core/settings/layers.ts'
 import { isSettingAttribute, readSetting, readSettings, SETTING_ATTRIBUTES } from '../core/settings/read-setting.ts'
-import type { SourceEntry } from '../core/sources/rank.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
 import { bindScope } from '../wiring/scope.ts'
-import type { YokeSettings } from '../wiring/settings.ts'
 import type { TrackList } from '../wiring/track-list.ts'
 import { whenNear } from '../wiring/when-near.ts'
 import { Yoke } from '../wiring/yoke.ts'
 import type { Wishes } from './arrangement.ts'
-import { findMisspelt, handOn, handOnAll, isDocumentAddress, isHandedOn, OBSERVED, startTwice } from './attributes.ts'
-import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
-import { create } from './create.ts'
+import { AskedParts, PART_ATTRIBUTES } from './asked-parts.ts'
+import { findMisspelt, handOn, handOnAll, isDocumentAddress, isHandedOn, OBSERVED } from './attributes.ts'
 import { DrawnControls } from './drawn-controls.ts'
+import { formMedia, nameFor, settleAutoplay, settleForm } from './form.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
 import { followPageLanguage, languageOf, wordsAtHand } from './language.ts'
-import { sheetOf, stylePlayers } from './page-styles.ts'
-import { PlayerPoster } from './poster.ts'
+import { LastResort } from './last-resort.ts'
+import { MadeMedia } from './made-media.ts'
+import { stylePlayers } from './page-styles.ts'
+import { FIT_ATTRIBUTES, PictureFit } from './picture-fit.ts'
+import { PlayerClip } from './player-clip.ts'
+import { PlayerPoster, POSTER_ATTRIBUTES } from './poster.ts'
 import { ShownCaptions } from './shown-captions.ts'
 import type { ReadyClip } from './shown-clip.ts'
+import { Stage } from './stage.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
@@ -28,26 +31,6 @@ const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof H
 const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
 /** Attributes that change what the ready-made controls are. */
 const DRAWN_BY: ReadonlySet<string> = new Set(['backdrop', 'controls', 'layouts', 'without', 'lang'])
-/** Addresses of sound alone, for which no picture is kept free. */
-const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
-
-const isSoundEntry = ({ src, type }: SourceEntry): boolean => (type ? type.startsWith('audio/') : SOUND_FILE.test(src))
-
-/** How a picture behind a heading behaves, unless its other attributes say otherwise. */
-const BACKDROP: YokeSettings = { gestures: false, shortcuts: [], start: { when: 'in-view', sound: 'off' } }
-const NO_FORM: YokeSettings = { gestures: true, shortcuts: undefined, start: { when: undefined, sound: undefined } }
-
-/** It moves without an end and without a sound, and means nothing to who cannot see it. */
-const becomeBackdrop = (media: HTMLMediaElement): void => {
-  media.loop = true
-  media.muted = true
-  media.toggleAttribute('playsinline', true)
-  media.toggleAttribute('disablepictureinpicture', true)
-  if (!media.hasAttribute('aria-hidden')) media.setAttribute('aria-hidden', 'true')
-}
-
-let sheets: CSSStyleSheet[] | undefined
-
 export interface YokePlayer extends ForwardedMembers {}
 
 /**
@@ -61,11 +44,11 @@ export class YokePlayer extends Base implements Forwarding {
     ...OBSERVED,
     ...SETTING_ATTRIBUTES,
     ...DRAWN_BY,
+    ...FIT_ATTRIBUTES,
+    ...PART_ATTRIBUTES,
+    ...POSTER_ATTRIBUTES,
     'clip-fields',
-    'debug',
     'loading',
-    'poster-at',
-    'poster-srcset',
     'settings'
   ]
 
@@ -80,31 +63,29 @@ export class YokePlayer extends Base implements Forwarding {
   #adapter: MediaElementAdapter | undefined
   /** The media had the browser's controls in markup, to be put back when nobody else has any. */
   #nativeControls = false
-  #made: HTMLMediaElement | undefined
+  readonly #made = new MadeMedia()
   /** Faults of the markup, until there is someone to hear of them. */
-  #untold: readonly Fault[] = []
+  readonly #untold: Fault[] = []
   #layouts: readonly WrittenLayout[] | undefined
   /** What ends with the player's stay in the document. */
   readonly #stops: (() => void)[] = []
   #coupled = false
+  readonly #stage = new Stage(this)
   readonly #drawn = new DrawnControls(this.yoke, {
     wishes: () => this.#wishes(),
     lang: () => languageOf(this),
-    openShadow: () => this.#openShadow(),
+    openShadow: () => this.#stage.open(),
     changed: () => this.#name()
   })
   readonly #captions = new ShownCaptions(this.yoke, this, () =>
-    this.hasAttribute('controls') ? this.#openShadow() : undefined
+    this.hasAttribute('controls') ? this.#stage.open() : undefined
   )
-  /** The tabindex is ours and not the author's. */
-  #ownTabIndex = false
   #claimed = false
-  #hideFallback: (() => void) | undefined
-  #stopOutline: (() => void) | undefined
+  readonly #parts = new AskedParts(this)
+  readonly #lastResort = new LastResort(this, this.yoke)
   readonly #poster = new PlayerPoster(this, this.yoke)
-  #clip: unknown
-  /** Ends the fetching of a document that is not wanted any more. */
-  #fetching: AbortController | undefined
+  readonly #fit = new PictureFit(this, this.yoke)
+  readonly #clip = new PlayerClip(this, this.yoke, (...read) => this.#take(...read))
 
   constructor() {
     super()
@@ -124,7 +105,7 @@ export class YokePlayer extends Base implements Forwarding {
     )
     this.yoke.subscribe(
       yoke => yoke.states.failed,
-      () => this.#settleFallback()
+      () => this.#lastResort.settle(this.#adapter?.element)
     )
     this.yoke.subscribe(
       yoke => yoke.given,
@@ -150,11 +131,10 @@ export class YokePlayer extends Base implements Forwarding {
    * back what was given. `undefined` leaves it to the markup again. What of it cannot be read is told as faults.
    */
   get clip(): unknown {
-    return this.#clip
+    return this.#clip.record
   }
   set clip(record: unknown) {
-    this.#clip = record
-    this.#giveClip(record)
+    this.#clip.give(record)
   }
 
   /** The text tracks, by HTML's names. Live: they come as they are found. */
@@ -167,9 +147,9 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#coupled) return
     stylePlayers(this.getRootNode() as Document | ShadowRoot)
     for (const name of ['settings', ...SETTING_ATTRIBUTES]) if (this.hasAttribute(name)) this.#readSetting(name)
-    this.#untold = [...this.#untold, ...findMisspelt(this)]
-    this.#settleForm()
-    this.#fetchClip()
+    this.#note(findMisspelt(this))
+    settleForm(this, this.yoke, this.#adapter?.element)
+    this.#clip.fetch()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
     this.#stops.push(
@@ -188,7 +168,8 @@ export class YokePlayer extends Base implements Forwarding {
     this.#observer.observe(this, { childList: true, subtree: true })
     this.#tell()
     if (this.hasAttribute('controls') || this.hasAttribute('backdrop')) this.#settleControls()
-    if (this.hasAttribute('debug')) this.#outline()
+    this.#parts.settle()
+    this.#fit.settle()
     this.#showCaptions()
   }
 
@@ -207,13 +188,14 @@ export class YokePlayer extends Base implements Forwarding {
     if (before === now || !this.#coupled) return
     if (name === 'settings' || isSettingAttribute(name)) this.#readSetting(name)
     if (DRAWN_BY.has(name)) this.#drawn.drawSoon()
-    if (name === 'debug') this.#outline()
-    if (name === 'poster-at' || name === 'poster-srcset') this.#settlePoster()
+    if (PART_ATTRIBUTES.includes(name)) this.#parts.settle()
+    if (FIT_ATTRIBUTES.includes(name)) this.#fit.settle()
+    if (POSTER_ATTRIBUTES.includes(name)) this.#settlePoster()
     if (name === 'clip-fields' || (name === 'src' && isDocumentAddress(now))) {
-      this.#fetchClip()
+      this.#clip.fetch()
       return
     }
-    if (name === 'backdrop') this.#settleForm()
+    if (name === 'backdrop') settleForm(this, this.yoke, this.#adapter?.element)
     if (name === 'controls') {
       this.#settleControls()
       this.#showCaptions()
@@ -245,30 +227,13 @@ export class YokePlayer extends Base implements Forwarding {
     this.#captions.show(this.#coupled ? this.#adapter?.element : undefined)
   }
 
-  /** The last resort: what the markup has for those who cannot play it. */
-  async #settleFallback(): Promise<void> {
-    this.#hideFallback?.()
-    this.#hideFallback = undefined
-    if (!this.yoke.states.failed || this.hasAttribute('backdrop')) return
-    const { showFallback } = await import('./fallback.ts')
-    const media = this.#adapter?.element
-    if (media && this.yoke.states.failed && !this.#hideFallback) this.#hideFallback = showFallback(this, media)
-  }
-
-  #settleForm(): void {
-    const isBackdrop = this.hasAttribute('backdrop')
-    this.yoke.configureFrom('form', isBackdrop ? BACKDROP : NO_FORM)
-    if (isBackdrop && this.#adapter) becomeBackdrop(this.#adapter.element)
-  }
-
   /** Reads the attribute `settings`, or one that is a setting of its own. */
   #readSetting(name: string): void {
     const written = this.getAttribute(name)
     const isOwn = isSettingAttribute(name)
     const { settings, faults } = isOwn ? readSetting(name, written) : readSettings(written)
     const twice = this.yoke.configureFrom(isOwn ? 'attribute' : 'settings', settings)
-    this.#untold = [...this.#untold, ...faults, ...twice]
-    this.#tell()
+    this.#note([...faults, ...twice])
     if ('playbackRates' in settings) this.#drawn.drawSoon()
   }
 
@@ -276,10 +241,7 @@ export class YokePlayer extends Base implements Forwarding {
   #name(): void {
     const words = wordsAtHand(languageOf(this))
     const kind = this.#isSound() ? words?.audioPlayer : words?.player
-    // What decorates is no player to who hears the page.
-    this.#internals.role = this.hasAttribute('backdrop') ? null : 'group'
-    if (this.hasAttribute('backdrop')) return
-    this.#internals.ariaLabel = this.yoke.snapshot.title || (kind ?? null)
+    Object.assign(this.#internals, nameFor(this, this.yoke.snapshot.title, kind))
   }
 
   #isSound(): boolean {
@@ -289,52 +251,19 @@ export class YokePlayer extends Base implements Forwarding {
   /** The media that is this player's: inside it, and not inside a player within. */
   #ownMedia(): HTMLMediaElement | undefined {
     const inside = this.querySelectorAll<HTMLMediaElement>('video, audio')
-    return [...inside].find(media => media.closest('yoke-player') === this) ?? this.#madeMedia()
+    const own = [...inside].find(media => media.closest('yoke-player') === this)
+    return own ?? this.#made.for(this.yoke.given, this.getAttribute('src'))
   }
 
-  #madeMedia(): HTMLMediaElement | undefined {
-    const src = this.getAttribute('src')
-    const { given } = this.yoke
-    const entries = given.length > 0 || src === null || isDocumentAddress(src) ? given : [{ src }]
-    if (entries.length === 0) return this.#made
-    const kind = entries.every(isSoundEntry) ? 'audio' : 'video'
-    if (this.#made?.localName !== kind) {
-      this.#made?.remove()
-      this.#made = document.createElement(kind)
-      this.#made.part.add('media')
-    }
-    return this.#made
-  }
-
-  async #giveClip(record: unknown): Promise<void> {
-    const { clipOfScript } = await import('./shown-clip.ts')
-    if (record === this.#clip) this.#take(clipOfScript(record ?? {}, document.baseURI))
-  }
-
-  /** The attribute `src` names a clip document. */
-  async #fetchClip(): Promise<void> {
-    this.#fetching?.abort()
-    const src = this.getAttribute('src')
-    if (!isDocumentAddress(src)) return
-    this.#fetching = new AbortController()
-    const { signal } = this.#fetching
-    const { clipOfDocument } = await import('./shown-clip.ts')
-    const clip = await clipOfDocument(src, this.getAttribute('clip-fields'), signal)
-    if (signal.aborted) return
-    if (clip.ok) this.#take(clip.value)
-    else this.yoke.failWithout(clip.fault, this)
-  }
-
-  #take({ origin, settings, poster, width, height, faults }: ReadyClip): void {
-    const twice = this.yoke.configureFrom(origin, settings)
-    this.#poster.give(poster, origin === 'script' && this.#clip !== undefined)
+  #take({ origin, poster, fit, width, height }: ReadyClip, isScript: boolean, faults: readonly Fault[]): void {
+    this.#poster.give(poster, isScript)
+    this.#fit.give(fit, isScript)
     this.#findMedia()
     const media = this.#adapter?.element
     if (media && width && height && (origin === 'script' || !media.hasAttribute('width')))
       Object.assign(media, { width, height })
     this.#settlePoster()
-    this.#untold = [...this.#untold, ...faults, ...twice]
-    this.#tell()
+    this.#note(faults)
   }
 
   #findMedia(): void {
@@ -342,26 +271,23 @@ export class YokePlayer extends Base implements Forwarding {
     const media = this.#ownMedia()
     if (media === this.#adapter?.element) return
     this.#dropMedia()
-    if (media !== this.#made) this.#made?.remove()
+    if (media !== this.#made.element) this.#made.element?.remove()
     if (media) this.#adopt(media)
   }
 
   #adopt(media: HTMLMediaElement): void {
     if (this.#isLazy) media.preload = 'none'
-    this.#untold = [...this.#untold, ...handOnAll(this, media)]
-    this.#settleStart(media)
+    this.#untold.push(...handOnAll(this, media), ...settleAutoplay(this.yoke, media))
     this.#nativeControls = media.controls
     const adapter = new MediaElementAdapter(media)
     this.#adapter = adapter
     adapter.observe(type => this.dispatchEvent(new Event(type)))
-    this.yoke.configureFrom('form', { picture: media })
-    if (this.hasAttribute('backdrop')) becomeBackdrop(media)
+    formMedia(this, this.yoke, media)
     this.yoke.attach(adapter)
     for (const [member, value] of this.#early) Object.assign(this, { [member]: value })
     this.#early.clear()
-    if (media === this.#made) this.#openShadow().querySelector('.stage')?.prepend(media)
-    if (this.#isSound()) this.#internals.states.add('sound')
-    else this.#internals.states.delete('sound')
+    if (media === this.#made.element) this.#stage.place(media)
+    this.#internals.states[this.#isSound() ? 'add' : 'delete']('sound')
     this.#settleControls()
     this.#showCaptions()
     this.#settlePoster()
@@ -372,18 +298,6 @@ export class YokePlayer extends Base implements Forwarding {
   /** Nothing is fetched before it is near. */
   get #isLazy(): boolean {
     return this.getAttribute('loading') === 'lazy' && !this.#drawn.near
-  }
-
-  /** HTML's own `autoplay` keeps its meaning, but where a policy says more. */
-  #settleStart(media: HTMLMediaElement): void {
-    const { when } = this.yoke.conduct.start
-    if (when === undefined) this.yoke.configureFrom('form', { start: { byEngine: media.autoplay || undefined } })
-    else if (media.autoplay) {
-      media.autoplay = false
-      // The engine may have begun before this script came.
-      if (when !== 'at-once') media.pause()
-      this.#untold = [...this.#untold, startTwice(when)]
-    }
   }
 
   /** What the ready-made controls are to be, or `undefined` where none are wanted. */
@@ -398,34 +312,15 @@ export class YokePlayer extends Base implements Forwarding {
     }
   }
 
+  /** Tells faults of the markup, or keeps them until there is someone to hear of them. */
+  #note(faults: readonly Fault[]): void {
+    this.#untold.push(...faults)
+    this.#tell()
+  }
+
   #tell(): void {
     if (!this.#coupled) return
-    for (const reason of this.#untold) this.yoke.raise(reason, this)
-    this.#untold = []
-  }
-
-  /** Only for what is made here: what the author wrote stays where it is. */
-  #openShadow(): ShadowRoot {
-    if (this.shadowRoot) return this.shadowRoot
-    const shadow = this.attachShadow({ mode: 'open', delegatesFocus: true })
-    sheets ??= [sheetOf(MEDIA_CSS + CONTROLS_CSS)]
-    shadow.adoptedStyleSheets = sheets
-    shadow.append(create('div', { class: 'stage', part: 'stage', tabindex: '-1' }, create('slot')))
-    this.#takeFocus()
-    return shadow
-  }
-
-  /**
-   * A click on the picture gives the player the keys. The host itself is focusable only without a shadow root: with
-   * one, its negative tabindex would take everything inside out of the order of Tab, and the stage serves.
-   */
-  #takeFocus(): void {
-    if (this.shadowRoot) {
-      if (this.#ownTabIndex) this.removeAttribute('tabindex')
-    } else if (!this.hasAttribute('tabindex')) {
-      this.#ownTabIndex = true
-      this.tabIndex = -1
-    }
+    for (const reason of this.#untold.splice(0)) this.yoke.raise(reason, this)
   }
 
   #dropMedia(): void {
@@ -435,8 +330,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.#adapter = undefined
     this.#captions.stop()
     this.#poster.stop()
-    this.#hideFallback?.()
-    this.#hideFallback = undefined
+    this.#lastResort.stop()
     this.yoke.attach(undefined)
     adapter.dispose()
     adapter.element.controls = this.#nativeControls
@@ -458,7 +352,7 @@ export class YokePlayer extends Base implements Forwarding {
     this.#drawn.near = true
     if (wasLazy && this.#adapter) this.#adapter.element.preload = this.#preload
     this.#settlePoster()
-    this.#takeFocus()
+    this.#stage.takeFocus()
     this.#name()
     this.#drawn.drawSoon()
   }
@@ -481,26 +375,13 @@ export class YokePlayer extends Base implements Forwarding {
     if (this.#coupled) this.#stops.push(followMediaSession(this.yoke, () => this.#adapter?.element))
   }
 
-  /** The attribute `debug`: outlines the player and its controls, and says which media each drives. */
-  async #outline(): Promise<void> {
-    const { outlinePlayer } = await import('./outline.ts')
-    const outline = (): void => outlinePlayer(this, this.hasAttribute('debug'))
-    outline()
-    // Another media, other controls: said anew.
-    this.#stopOutline ??= this.yoke.subscribe(
-      ({ snapshot, controls }) => `${snapshot.currentSrc} ${controls.size}`,
-      outline
-    )
-  }
-
   #letGo(): void {
     this.#coupled = false
     this.#claimed = false
-    this.#fetching?.abort()
+    this.#clip.stop()
     this.#observer.disconnect()
     this.#drawn.stop()
-    this.#stopOutline?.()
-    this.#stopOutline = undefined
+    this.#parts.stop()
     for (const stop of this.#stops.splice(0)) stop()
     this.#dropMedia()
   }

@@ -1,3 +1,4 @@
+import { typeOfAddress } from '../core/sources/file-types.ts'
 import type { SourceEntry } from '../core/sources/rank.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { GivenSource } from '../media/source-port.ts'
@@ -38,6 +39,11 @@ export class GivenSources {
     media?.sources?.wish({ timeout: sourceTimeout, saveData: saves })
   }
 
+  /** The names of chosen files, as a viewer knows them. */
+  get fileName(): string {
+    return this.given.flatMap(({ name }) => name ?? []).join(', ')
+  }
+
   stop(): void {
     for (const address of this.#made.splice(0)) URL.revokeObjectURL(address)
   }
@@ -47,6 +53,8 @@ export class GivenSources {
     if (!(source instanceof Blob)) return source
     const src = URL.createObjectURL(source)
     this.#made.push(src)
-    return source.type ? { src, type: source.type } : { src }
+    const name = source instanceof File ? source.name : undefined
+    const type = source.type || (name && typeOfAddress(name))
+    return { src, ...(name && { name }), ...(type && { type }) }
   }
 }

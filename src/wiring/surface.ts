@@ -5,7 +5,7 @@ import type { StateName } from '../core/playback/states.ts'
 import type { MeasureName, VALUES, ValueName } from '../core/playback/values.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { CamelCase } from './names.ts'
-import type { YokeConduct } from './settings.ts'
+import type { YokeConduct, YokeSettings } from './settings.ts'
 import type { CaptionsView, TrackList } from './track-list.ts'
 
 /** Yes/no conditions, by their names in camel case. */
@@ -60,6 +60,8 @@ export interface YokeView {
   readonly captions: CaptionsView | undefined
   /** See `Yoke.run`. */
   run(name: string, value?: CommandValue, source?: Element): Promise<{ readonly ok: boolean }>
+  /** See `Yoke.configure`. */
+  configure(settings: YokeSettings): void
   /** See `Yoke.subscribe`. */
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
   /** The fault of a command that nobody knows, with the name that was probably meant. */

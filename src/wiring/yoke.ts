@@ -2,7 +2,13 @@ import { type Fault, fault, refuse } from '../core/fault.ts'
 import { availabilityOf } from '../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
 import type { Presentation } from '../core/playback/plan.ts'
-import { initialSnapshot, type MediaSnapshot, readSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
+import {
+  initialSnapshot,
+  keepSurroundings,
+  type MediaSnapshot,
+  readSnapshot,
+  type Surroundings
+} from '../core/playback/snapshot.ts'
 import type { StartOutcome } from '../core/playback/start.ts'
 import { STATES } from '../core/playback/states.ts'
 import { MEASURES, VALUES } from '../core/playback/values.ts'
@@ -196,8 +202,10 @@ export class Yoke extends EventTarget implements CommandHost {
     if ('container' in settings) this.settle()
     if ('tracks' in settings) this.#captions.give(settings.tracks ?? [])
     if (settings.start) this.#begin()
-    if ('sources' in settings) this.#sources.give(settings.sources, this.#media, this.#conduct)
-    else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
+    if ('sources' in settings) {
+      this.#sources.give(settings.sources, this.#media, this.#conduct)
+      this.surround({ file: this.#sources.fileName })
+    } else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
     this.#subscriptions.checkSoon()
   }
 
@@ -212,10 +220,7 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#fault = undefined
     this.#seeker = media && new Seeker(media)
     this.#release = media && this.#listenTo(media)
-    const { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions, soundWanted } =
-      this.#snapshot
-    const kept = { title, moments, playbackRates, frameRate, captionTracks, captions, preferredCaptions, soundWanted }
-    this.#snapshot = { ...initialSnapshot, ...kept }
+    this.#snapshot = keepSurroundings(this.#snapshot)
     this.refresh()
     this.settle()
     this.#sources.handTo(media, this.#conduct)

@@ -14,6 +14,7 @@ import {
   string,
   union
 } from 'valibot'
+import { FITS, tryParseFocusPoint } from '../picture/fit.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
 
 /** Schemes of addresses that are loaded; an address without one is relative. */
@@ -61,6 +62,8 @@ const time = (what: string) =>
 
 const TRACK_KINDS = ['captions', 'subtitles', 'descriptions', 'chapters', 'metadata'] as const
 
+const POINT = 'two percentages, from the left and from the top, such as "50% 20%"'
+
 const source = strictObject({
   src: address('The address of a media file.'),
   type: exactOptional(text('Its MIME type with codecs, as yokewright probe prints it.')),
@@ -93,6 +96,16 @@ export const CLIP_SCHEMA = strictObject({
   title: exactOptional(text('What plays, in words.')),
   width: exactOptional(pixels('Width of the picture: keeps its space before anything loads.')),
   height: exactOptional(pixels('Height of the picture.')),
+  fit: exactOptional(
+    pipe(picklist(FITS, `one of ${FITS.join(', ')}`), description('How the picture fills its box, as CSS object-fit.'))
+  ),
+  focusPoint: exactOptional(
+    pipe(
+      string(POINT),
+      check(written => tryParseFocusPoint(written).ok, POINT),
+      description('The point that stays in view where the picture is cut off: from its left and its top.')
+    )
+  ),
   frameRate: exactOptional(
     pipe(number('frames a second'), minValue(1, 'at least 1 frame a second'), description('Frames a second.'))
   ),

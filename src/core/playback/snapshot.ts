@@ -62,6 +62,10 @@ export interface Surroundings {
   readonly playbackRates: readonly number[]
   /** Frames a second, where known. */
   readonly frameRate: number | undefined
+  /** The name of the file that the viewer has chosen or dropped; `''` for none. */
+  readonly file: string
+  /** A file is held over the player, and may be dropped. */
+  readonly fileOver: boolean
   /** What plays, in words; `''` while not known. */
   readonly title: string
   /** Labelled points and stretches of the timeline. */
@@ -144,6 +148,8 @@ export const initialSnapshot: MediaSnapshot = {
   canPictureInPicture: false,
   playbackRates: [0.5, 0.75, 1, 1.25, 1.5, 2],
   frameRate: undefined,
+  file: '',
+  fileOver: false,
   title: '',
   moments: [],
   captionTracks: [],
@@ -197,6 +203,14 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     stalled: stalledAfter(previous, eventType)
   }
   return isAtFragmentEnd(seen) && !seen.loop ? { ...seen, ended: true } : seen
+}
+
+/** What another media begins with: what is settled around the one before it stays, what was seen of that one goes. */
+export const keepSurroundings = (before: MediaSnapshot): MediaSnapshot => {
+  const { title, moments, playbackRates, frameRate, file } = before
+  const { captionTracks, captions, preferredCaptions, soundWanted } = before
+  const tracks = { captionTracks, captions, preferredCaptions }
+  return { ...initialSnapshot, title, moments, playbackRates, frameRate, file, ...tracks, soundWanted }
 }
 
 const wholeRange = ({ duration, seekable }: MediaSnapshot): TimeRange | undefined => {

@@ -54,6 +54,8 @@ export const STATES = {
   fullscreen: media => media.fullscreen,
   /** The picture floats in a window of its own. */
   'picture-in-picture': media => media.pictureInPicture,
+  /** A file is held over the player, and may be dropped. */
+  'file-over': media => media.fileOver,
   /** The media cannot go on; the fault says why. */
   failed: media => media.error !== undefined,
   /** Sound is there, a picture is not. */

@@ -44,6 +44,8 @@ export const VALUES = {
   captions: (media: MediaSnapshot): string => media.captions || OFF,
   /** What the captions say now, without tags; empty while they say nothing. */
   'caption-text': (media: MediaSnapshot): string => media.captionText,
+  /** The name of the file that the viewer has chosen or dropped; empty for none. */
+  file: (media: MediaSnapshot): string => media.file,
   /** What plays, in words; empty while not known. */
   title: (media: MediaSnapshot): string => media.title,
   /** The label of the moment that holds the current time; empty between moments. */

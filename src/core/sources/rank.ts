@@ -12,6 +12,8 @@ export interface SourceEntry {
   readonly media?: string
   /** Of its picture, in pixels; lets the player choose by its own size and by the wish to save data. */
   readonly width?: number
+  /** What it is called where its address says nothing, as that of a chosen file. */
+  readonly name?: string
 }
 
 /** What an engine says of a type (HTML, `canPlayType()`): no, perhaps, very likely. */

@@ -12,6 +12,8 @@ export type SourceState = 'untried' | 'loading' | 'chosen' | 'refused' | 'failed
 export interface SourceReport {
   /** Its whole address. */
   readonly src: string
+  /** What it is called: its address, or the name of a file that was chosen. */
+  readonly name: string
   /** The type that it was given, or that its address lets one expect; `''` where neither says. */
   readonly type: string
   /** What the engine says of that type (HTML, `canPlayType()`). */

@@ -2,6 +2,7 @@ import { type Fault, fault } from '../../core/fault.ts'
 import { plainType } from '../../core/sources/file-types.ts'
 import type { MediaFileFacts } from '../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../core/sources/probe/probe.ts'
+import type { SourceReport } from '../../core/sources/reports.ts'
 import { bytesOfAddress } from '../sources/byte-sources.ts'
 
 /** How long finding out may take, in milliseconds. */
@@ -18,37 +19,37 @@ export const typeByBytes = async (src: string, signal: AbortSignal): Promise<str
   return probed.ok ? probed.value.type : undefined
 }
 
-const ofStatus = (src: string, status: number): Fault => {
+const ofStatus = (name: string, status: number): Fault => {
   if (status === 404 || status === 410)
-    return fault('source-missing', `The server has no ${src}.`, 'look at the address: it is resolved against the page')
+    return fault('source-missing', `The server has no ${name}.`, 'look at the address: it is resolved against the page')
   if (status === 401 || status === 403)
     return fault(
       'source-denied',
-      `The server does not hand out ${src} (${status}).`,
+      `The server does not hand out ${name} (${status}).`,
       'whoever watches must be allowed to read it'
     )
   return fault(
     'source-server',
-    `The server could not answer for ${src} (${status}).`,
+    `The server could not answer for ${name} (${status}).`,
     'look into the log of the server, and try again later'
   )
 }
 
-const ofFacts = (src: string, { type, missing }: MediaFileFacts, element: HTMLMediaElement): Fault => {
+const ofFacts = (name: string, { type, missing }: MediaFileFacts, element: HTMLMediaElement): Fault => {
   if (missing > 0)
-    return fault('source-damaged', `${src} breaks off before its end.`, 'it was not copied whole: copy it again')
+    return fault('source-damaged', `${name} breaks off before its end.`, 'it was not copied whole: copy it again')
   if (element.canPlayType(type) === '')
     return fault(
       'source-unsupported',
-      `This browser does not play ${src}, which is ${type}.`,
+      `This browser does not play ${name}, which is ${type}.`,
       'put another format beside it: H.264 and AAC in MP4 are played by all'
     )
-  return fault('source-damaged', `${src} is ${plainType(type)}, and cannot be played.`, 'it is damaged: make it anew')
+  return fault('source-damaged', `${name} is ${plainType(type)}, and cannot be played.`, 'it is damaged: make it anew')
 }
 
 /** Why a source cannot be played, found out by asking for its first bytes; `undefined` where that cannot be asked. */
 export const diagnose = async (
-  src: string,
+  { src, name }: Pick<SourceReport, 'src' | 'name'>,
   element: HTMLMediaElement,
   signal: AbortSignal
 ): Promise<Fault | undefined> => {
@@ -57,18 +58,18 @@ export const diagnose = async (
   const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
   const bytes = bytesOfAddress(src, { signal: patience, credentials })
   const probed = await tryProbe(bytes)
-  if (probed.ok) return ofFacts(src, probed.value, element)
-  if (bytes.status >= 400) return ofStatus(src, bytes.status)
+  if (probed.ok) return ofFacts(name, probed.value, element)
+  if (bytes.status >= 400) return ofStatus(name, bytes.status)
   if (bytes.status === 0)
     return fault(
       'source-unreachable',
-      `No answer came from ${src}.`,
+      `No answer came from ${name}.`,
       'look at the connection and the address; another host has to allow it by Access-Control-Allow-Origin',
       probed.fault.cause
     )
   return fault(
     'source-not-media',
-    `${src} cannot be played. ${probed.fault.message}`,
+    `${name} cannot be played. ${probed.fault.message}`,
     'open the address by itself: a server may answer with a page instead of the file'
   )
 }

@@ -325,8 +325,8 @@ export class ElementSources implements SourcePort, RecoverableSources {
   }
 
   #nothingPlays(): MediaErrorLike {
-    const addresses = this.list.map(({ src }) => src)
-    return { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: `Tried in vain: ${addresses.join(', ')}` }
+    const names = this.list.map(({ name }) => name)
+    return { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: `Tried in vain: ${names.join(', ')}` }
   }
 }
 

@@ -26,16 +26,16 @@ const HEARD = [
   'waiting'
 ] as const
 
-const unplayable = (src: string): Fault =>
-  fault('media-failed', `${src} cannot be played.`, 'open the address by itself, and look at its type and codecs')
+const unplayable = (name: string): Fault =>
+  fault('media-failed', `${name} cannot be played.`, 'open the address by itself, and look at its type and codecs')
 
-const lost = (src: string): Fault =>
-  fault('connection-lost', `The connection to ${src} broke.`, 'it is tried again, and goes on where it was')
+const lost = (name: string): Fault =>
+  fault('connection-lost', `The connection to ${name} broke.`, 'it is tried again, and goes on where it was')
 
-const silent = (src: string, seconds: number): Fault =>
+const silent = (name: string, seconds: number): Fault =>
   fault(
     'source-silent',
-    `No data has come of ${src} for ${seconds} seconds.`,
+    `No data has come of ${name} for ${seconds} seconds.`,
     'look whether the server answers at all; source-timeout sets how long is waited'
   )
 
@@ -97,7 +97,8 @@ export class Recovery {
   broken(): void {
     const { error, currentSrc } = this.#element
     const isConnection = error?.code === MEDIA_ERR_NETWORK || !navigator.onLine
-    if (currentSrc) this.#sources.note(currentSrc, 'failed', isConnection ? lost(currentSrc) : unplayable(currentSrc))
+    const why = isConnection ? lost : unplayable
+    if (currentSrc) this.#sources.note(currentSrc, 'failed', why(this.#nameOf(currentSrc)))
     this.#goOn(isConnection ? currentSrc : undefined)
   }
 
@@ -109,11 +110,16 @@ export class Recovery {
       'failed',
       fault(
         'source-without-picture',
-        `Of ${currentSrc} this browser plays only the sound.`,
+        `Of ${this.#nameOf(currentSrc)} this browser plays only the sound.`,
         'its picture is coded in a way that this browser lacks: put another format beside it'
       )
     )
     this.#goOn()
+  }
+
+  /** What a source is called: a chosen file has no address that says anything. */
+  #nameOf(src: string): string {
+    return this.#sources.list.find(report => report.src === src)?.name ?? src
   }
 
   /** Whether the end that was reached is none: the file broke off, and the engine jumped. */
@@ -182,7 +188,7 @@ export class Recovery {
 
   /** Last of all, those whose type the engine has refused: a type may be wrong. Their first bytes tell. */
   async #tryRefused(): Promise<void> {
-    for (const { src, state } of this.#sources.list) {
+    for (const { src, name, state } of this.#sources.list) {
       if (state !== 'refused') continue
       const type = await typeByBytes(src, this.#life.signal)
       if (this.#life.signal.aborted) return
@@ -192,7 +198,7 @@ export class Recovery {
           'failed',
           fault(
             'source-unsupported',
-            `This browser does not play ${src}${type ? `, which is ${type}` : ''}.`,
+            `This browser does not play ${name}${type ? `, which is ${type}` : ''}.`,
             'put another format beside it: H.264 and AAC in MP4 are played by all'
           )
         )
@@ -221,7 +227,7 @@ export class Recovery {
 
   async #reasonOf(report: SourceReport, signal: AbortSignal) {
     const known = report.fault && report.fault.code !== 'media-failed'
-    const reason = known ? report.fault : await diagnose(report.src, this.#element, signal)
+    const reason = known ? report.fault : await diagnose(report, this.#element, signal)
     if (reason) this.#sources.note(report.src, report.state, reason)
     return reason
   }
@@ -278,7 +284,7 @@ export class Recovery {
   #silent(): void {
     const { currentSrc } = this.#element
     const { list, wishes } = this.#sources
-    if (currentSrc) this.#sources.note(currentSrc, 'silent', silent(currentSrc, wishes.timeout))
+    if (currentSrc) this.#sources.note(currentSrc, 'silent', silent(this.#nameOf(currentSrc), wishes.timeout))
     const next = nextSource(list)
     this.#sources.hold()
     if (next) this.#switchTo(next.src)

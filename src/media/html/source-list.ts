@@ -4,6 +4,7 @@ import type { PlayAnswer, SourceEntry } from '../../core/sources/rank.ts'
 /** A source with its whole address and what the engine says of it. */
 export interface ListedSource {
   readonly src: string
+  readonly name: string
   readonly type: string
   readonly answer: PlayAnswer
 }
@@ -39,11 +40,16 @@ export const writtenSources = (
 }
 
 /** A source as the engine sees it. */
-export const listSource = (element: HTMLMediaElement, { src, type, media }: SourceEntry): ListedSource => {
+export const listSource = (element: HTMLMediaElement, { src, type, media, name }: SourceEntry): ListedSource => {
   const address = new URL(src, element.baseURI).href
   const named = type ?? typeOfAddress(src) ?? ''
   const holds = media === undefined || matchMedia(media).matches
   // Of what nothing is known the engine has to try the bytes. A suffix is a guess, and a guess is no reason to pass over it.
   const said = named ? element.canPlayType(named) : 'maybe'
-  return { src: address, type: named, answer: holds ? said || (type === undefined ? 'maybe' : '') : '' }
+  return {
+    src: address,
+    name: name ?? address,
+    type: named,
+    answer: holds ? said || (type === undefined ? 'maybe' : '') : ''
+  }
 }

@@ -1,8 +1,8 @@
 /** What is shown inside a player, whether or not it has ready-made controls. */
 export const MEDIA_CSS = `
-video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000 }
+video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
 audio { display: none }
-:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: cover; z-index: -1; pointer-events: none }
+:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
 .stage, slot:not([name]) { border-radius: inherit }
 .stage:focus:not(:focus-visible) { outline: none }
 :host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
@@ -100,6 +100,7 @@ const SLIDERS = `
 .preview {
   inset-block-end: 16px; padding: 3px 7px; border-radius: 6px; background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; visibility: hidden; z-index: 2;
 }
+:host(:state(file-over)) .stage { outline: 3px dashed var(--accent); outline-offset: -3px }
 :host(:state(pointing)) .preview { visibility: visible }
 `
 

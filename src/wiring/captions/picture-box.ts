@@ -1,15 +1,19 @@
-/** The part of an element that the picture itself takes (CSS Images, "object-fit"; fitted in the middle). */
-const pictureIn = (
-  picture: Element
-): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } => {
-  const { x, y, width, height } = picture.getBoundingClientRect()
+import { type Box, FITS, type Fit, fitPicture, visiblePart } from '../../core/picture/fit.ts'
+
+/** The point of a computed `object-position`; the middle where it is no pair of percentages. */
+const pointOf = (position: string): { readonly x: number; readonly y: number } => {
+  const [x = 50, y = 50] = position.split(' ').map(part => (part.endsWith('%') ? Number.parseFloat(part) : 50))
+  return { x: x / 100, y: y / 100 }
+}
+
+/** The part of an element that the picture itself takes. */
+const pictureIn = (picture: Element): Box => {
+  const box = picture.getBoundingClientRect()
   const { videoWidth = 0, videoHeight = 0 } = picture as Partial<HTMLVideoElement>
-  const fit = getComputedStyle(picture).objectFit
-  if (videoWidth === 0 || videoHeight === 0 || (fit !== 'contain' && fit !== 'scale-down'))
-    return { x, y, width, height }
-  const scale = Math.min(width / videoWidth, height / videoHeight)
-  const [shownWidth, shownHeight] = [videoWidth * scale, videoHeight * scale]
-  return { x: x + (width - shownWidth) / 2, y: y + (height - shownHeight) / 2, width: shownWidth, height: shownHeight }
+  const { objectFit, objectPosition } = getComputedStyle(picture)
+  if (videoWidth === 0 || videoHeight === 0 || !FITS.includes(objectFit as Fit)) return box
+  const size = { width: videoWidth, height: videoHeight }
+  return visiblePart(fitPicture(size, box, objectFit as Fit, pointOf(objectPosition)), box)
 }
 
 /** What an absolutely positioned element is placed in (CSSOM View, "offsetParent" names the body also where it is none). */

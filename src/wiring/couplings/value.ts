@@ -5,6 +5,7 @@ import { noSuch } from '../slips.ts'
 import type { Coupling, PlainValue, YokeView } from '../surface.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
+import { coupleFileField } from './file-field.ts'
 import { coupleRange } from './range.ts'
 import { coupleReadout } from './readout.ts'
 
@@ -96,6 +97,7 @@ export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling => {
     reportSlip(element, name, yoke)
     return coupleLater(element, name, yoke)
   }
+  if (element instanceof HTMLInputElement && element.type === 'file') return coupleFileField(element, name, yoke)
   if (element instanceof HTMLInputElement && element.type === 'range') return coupleRange(element, value, yoke)
   if (element instanceof HTMLInputElement || element instanceof HTMLSelectElement)
     return coupleChoice(element, value, yoke)

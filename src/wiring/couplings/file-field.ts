@@ -1,0 +1,22 @@
+import { fault } from '../../core/fault.ts'
+import type { Coupling, YokeView } from '../surface.ts'
+
+/** Couples `<input type="file" data-yoke-value="file">`: what the viewer chooses is what plays, in place of all other sources. */
+export const coupleFileField = (field: HTMLInputElement, name: string, yoke: YokeView): Coupling => {
+  if (name !== 'file')
+    yoke.raise(
+      fault(
+        'value-read-only',
+        `${name} was to be set by a file field, which can only set file.`,
+        'write data-yoke-value="file"'
+      ),
+      field
+    )
+  return {
+    handle: ({ type }) => {
+      const files = [...(field.files ?? [])]
+      if (type === 'change' && name === 'file' && files.length > 0) yoke.configure({ sources: files })
+    },
+    release: () => undefined
+  }
+}

@@ -23,7 +23,9 @@ export default defineConfig({
           testTimeout: 60_000,
           hookTimeout: 60_000,
           retry: 0,
-          maxWorkers: 1
+          maxWorkers: 1,
+          // One browser serves all files of an engine.
+          isolate: false
         }
       }))
     ]

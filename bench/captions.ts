@@ -1,5 +1,5 @@
 import type { EngineName } from '../test/support/engine-list.ts'
-import { type EnginePage, openEngine } from '../test/support/engines.ts'
+import { type EnginePage, endBrowsers, openEngine } from '../test/support/engines.ts'
 import type { TestServer } from '../test/support/server.ts'
 
 const SIZES = [1000, 10_000, 50_000]
@@ -202,6 +202,7 @@ export const benchCaptions = async (server: TestServer, engines: readonly Engine
     const trees = await measureTrees(page)
     const index = await measureIndex(page, LONG)
     await page.close()
+    await endBrowsers()
     // A browser of its own: what the others left behind would have to be cleared away meanwhile.
     const fresh = await openEngine(engine)
     await fresh.goto(home)

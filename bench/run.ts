@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
-import { launchChromium, openEngine, VIEWPORT } from '../test/support/engines.ts'
+import { endBrowsers, launchChromium, openEngine, VIEWPORT } from '../test/support/engines.ts'
 import { startServer, type TestServer } from '../test/support/server.ts'
 import { benchCaptions } from './captions.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
@@ -164,4 +164,5 @@ if (wants('playing')) await benchPlaying(browser, server)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())
+await endBrowsers()
 await server.close()

@@ -126,7 +126,7 @@ describe('a picture in its box', () => {
 
   it('no black shows between the poster and the first frame, however slowly it comes', async () => {
     await person.put(
-      `<yoke-player><video muted playsinline preload="none" width="640" height="360" poster="/media/spring-tide.jpg" src="/failing/slow/60000/spring-tide.webm"></video></yoke-player>`
+      `<yoke-player><video muted playsinline preload="none" width="640" height="360" poster="/media/spring-tide.jpg" src="/failing/slow/250000/spring-tide.webm"></video></yoke-player>`
     )
     const { x, y, width, height } = await person.box('video')
     const points = [0.2, 0.4, 0.6, 0.8].flatMap(right =>

@@ -55,9 +55,12 @@ export const launchChromium = async (): Promise<import('playwright-core').Browse
   return chromium.launch({ executablePath: program('chromium'), args: CHROMIUM_ARGUMENTS })
 }
 
+let chromium: ReturnType<typeof launchChromium> | undefined
+
 const openChromium = async (): Promise<EnginePage> => {
-  const browser = await launchChromium()
-  const page = await browser.newPage({ viewport: VIEWPORT })
+  chromium ??= launchChromium()
+  const context = await (await chromium).newContext({ viewport: VIEWPORT })
+  const page = await context.newPage()
   const devtools = await page.context().newCDPSession(page)
   return {
     engine: 'chromium',
@@ -82,19 +85,26 @@ const openChromium = async (): Promise<EnginePage> => {
     },
     type: text => page.keyboard.type(text),
     screenshot: () => page.screenshot(),
-    close: () => browser.close()
+    close: () => context.close()
   }
 }
 
-const openFirefox = async (): Promise<EnginePage> => {
+const launchFirefox = async (): Promise<import('puppeteer-core').Browser> => {
   const { default: puppeteer } = await import('puppeteer-core')
-  const browser = await puppeteer.launch({
+  return puppeteer.launch({
     browser: 'firefox',
     headless: true,
     executablePath: program('firefox-esr'),
     extraPrefsFirefox: { 'media.autoplay.default': 1 }
   })
-  const page = await browser.newPage()
+}
+
+let firefox: ReturnType<typeof launchFirefox> | undefined
+
+const openFirefox = async (): Promise<EnginePage> => {
+  firefox ??= launchFirefox()
+  const context = await (await firefox).createBrowserContext()
+  const page = await context.newPage()
   await page.setViewport(VIEWPORT)
   return {
     engine: 'firefox',
@@ -116,7 +126,7 @@ const openFirefox = async (): Promise<EnginePage> => {
     },
     type: text => page.keyboard.type(text),
     screenshot: async () => Buffer.from(await page.screenshot()),
-    close: () => browser.close()
+    close: () => context.close()
   }
 }
 
@@ -293,7 +303,19 @@ const OPENERS: Record<EngineName, () => Promise<EnginePage>> = {
   webkit: openWebKit
 }
 
+/**
+ * A page of its own, with nothing kept of earlier ones. Chromium and Firefox are started once for all pages of a process, which
+ * is most of what a page costs, and end with it.
+ */
 export const openEngine = (engine: EngineName): Promise<EnginePage> => OPENERS[engine]()
+
+/** Ends the browsers that were started; a page asked for afterwards starts a new one. */
+export const endBrowsers = async (): Promise<void> => {
+  const started = [chromium, firefox]
+  chromium = undefined
+  firefox = undefined
+  for (const browser of started) await (await browser)?.close()
+}
 
 /** The engine that this run of the behaviour files is for. */
 export const currentEngine = (): EngineName => (process.env.ENGINE ?? 'chromium') as EngineName

@@ -35,7 +35,11 @@ const ofStatus = (name: string, status: number): Fault => {
   )
 }
 
-const ofFacts = (name: string, { type, missing }: MediaFileFacts, element: HTMLMediaElement): Fault => {
+const ofFacts = (
+  { name, state }: SourceReport,
+  { type, missing }: MediaFileFacts,
+  element: HTMLMediaElement
+): Fault | undefined => {
   if (missing > 0)
     return fault('source-damaged', `${name} breaks off before its end.`, 'it was not copied whole: copy it again')
   if (element.canPlayType(type) === '')
@@ -44,22 +48,28 @@ const ofFacts = (name: string, { type, missing }: MediaFileFacts, element: HTMLM
       `This browser does not play ${name}, which is ${type}.`,
       'put another format beside it: H.264 and AAC in MP4 are played by all'
     )
+  if (state === 'silent') return undefined
   return fault('source-damaged', `${name} is ${plainType(type)}, and cannot be played.`, 'it is damaged: make it anew')
 }
 
-/** Why a source cannot be played, found out by asking for its first bytes; `undefined` where that cannot be asked. */
+/**
+ * Why a source cannot be played, found out by asking for its first bytes; `undefined` where that cannot be asked, or where they
+ * say no more of it than that it was silent.
+ */
 export const diagnose = async (
-  { src, name }: Pick<SourceReport, 'src' | 'name'>,
+  report: SourceReport,
   element: HTMLMediaElement,
   signal: AbortSignal
 ): Promise<Fault | undefined> => {
+  const { src, name, state } = report
   if (!FETCHED.has(new URL(src).protocol)) return undefined
   const credentials = element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
   const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
   const bytes = bytesOfAddress(src, { signal: patience, credentials })
   const probed = await tryProbe(bytes)
-  if (probed.ok) return ofFacts(name, probed.value, element)
+  if (probed.ok) return ofFacts(report, probed.value, element)
   if (bytes.status >= 400) return ofStatus(name, bytes.status)
+  if (bytes.status === 0 && state === 'silent') return undefined
   if (bytes.status === 0)
     return fault(
       'source-unreachable',

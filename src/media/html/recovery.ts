@@ -26,6 +26,9 @@ const HEARD = [
   'waiting'
 ] as const
 
+/** Faults that say what happened, and not why. */
+const VAGUE: ReadonlySet<string> = new Set(['media-failed', 'source-silent'])
+
 const unplayable = (name: string): Fault =>
   fault('media-failed', `${name} cannot be played.`, 'open the address by itself, and look at its type and codecs')
 
@@ -226,8 +229,9 @@ export class Recovery {
   }
 
   async #reasonOf(report: SourceReport, signal: AbortSignal) {
-    const known = report.fault && report.fault.code !== 'media-failed'
-    const reason = known ? report.fault : await diagnose(report, this.#element, signal)
+    const { fault: known } = report
+    const isVague = known === undefined || VAGUE.has(known.code)
+    const reason = (isVague ? await diagnose(report, this.#element, signal) : undefined) ?? known
     if (reason) this.#sources.note(report.src, report.state, reason)
     return reason
   }

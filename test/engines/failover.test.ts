@@ -263,16 +263,44 @@ describe('when nothing can be played', () => {
 })
 
 describe('a connection that breaks', () => {
-  it('is waited for: it goes on where it was, without a press', async () => {
+  /** How it breaks, and how it comes back. */
+  const BREAKS: readonly (readonly [string, string, () => Promise<unknown>, () => Promise<unknown>])[] = [
+    [
+      'because its line is cut',
+      'flaky/150000',
+      () => Promise.resolve(),
+      () => person.page.run(() => fetch('/failing/mend').then(() => undefined))
+    ],
+    ['because the server goes', 'slow/70000', () => person.server.down(), () => person.server.up()],
+    // Only Chromium's driver can do that.
+    ...(currentEngine() === 'chromium'
+      ? [
+          [
+            'because the device is off line',
+            'flaky/150000',
+            async () => {
+              await person.page.setOffline?.(true)
+              await fetch(`${person.server.address}/failing/mend`)
+            },
+            async () => person.page.setOffline?.(false)
+          ] as const
+        ]
+      : [])
+  ]
+
+  it.each(BREAKS)('%s is waited for: it goes on where it was, without a press', async (_, way, breakIt, mendIt) => {
     await person.put(
-      '<yoke-player source-timeout="1" src="/failing/flaky/150000/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>'
+      `<yoke-player source-timeout="1" src="/failing/${way}/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>`
     )
     await person.page.run(() => fetch('/failing/break').then(() => undefined))
     await play()
+    if (way.startsWith('slow')) await untilPlaying('spring-tide.webm')
+    await breakIt()
     await person.until('the break', () => (globalThis.kept as { left: string[] }).left.length > 0)
     const before = await look()
     expect(before.states).toContain('waiting')
-    await person.page.run(() => fetch('/failing/mend').then(() => undefined))
+    expect(before.faults).toEqual([])
+    await mendIt()
     await person.until(
       'playback',
       (at: number) => (document.querySelector('yoke-player')?.currentTime ?? 0) > at + 1,

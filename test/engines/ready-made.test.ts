@@ -1,7 +1,7 @@
 import axe from 'axe-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CONTROL_NAMES } from '../../src/core/layout/layouts.ts'
-import { CONTROLS_CSS } from '../../src/player/bar/styles.ts'
+import { CONTROLS_CSS, MEDIA_CSS } from '../../src/player/bar/styles.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person } from '../support/person.ts'
@@ -617,7 +617,9 @@ describe('the anatomy in the reference', () => {
 
   it('names every control and property', () => {
     expect(namesUnder(PAGE, 'Controls')).toEqual(CONTROL_NAMES)
-    const properties = [...new Set([...CONTROLS_CSS.matchAll(/var\((--yoke-[\w-]+)/g)].map(([, name = '']) => name))]
+    const properties = [
+      ...new Set([...(MEDIA_CSS + CONTROLS_CSS).matchAll(/var\((--yoke-[\w-]+)/g)].map(([, name = '']) => name))
+    ]
     expect([...namesUnder(PAGE, 'Properties')].sort()).toEqual(properties.sort())
   })
 

@@ -25,6 +25,8 @@ export interface EnginePage {
   wheel(x: number, y: number, deltaY: number): Promise<void>
   type(text: string): Promise<void>
   screenshot(): Promise<Buffer>
+  /** Takes the device off line, or back; absent where the driver cannot. */
+  setOffline?(offline: boolean): Promise<void>
   close(): Promise<void>
 }
 
@@ -85,6 +87,7 @@ const openChromium = async (): Promise<EnginePage> => {
     },
     type: text => page.keyboard.type(text),
     screenshot: () => page.screenshot(),
+    setOffline: offline => context.setOffline(offline),
     close: () => context.close()
   }
 }

@@ -13,6 +13,9 @@ export interface TestServer {
   alias(path: string, to: string): void
   /** How often a path has been asked for. */
   asked(path: string): number
+  /** Cuts every line, and takes no new ones until {@link up}. */
+  down(): Promise<void>
+  up(): Promise<void>
   close(): Promise<void>
 }
 
@@ -47,6 +50,11 @@ export const startServer = async (): Promise<TestServer> => {
   const bound = server.address()
   if (bound === null || typeof bound === 'string') throw new Error('the test server has no port')
   const address = `http://127.0.0.1:${bound.port}`
+  const stop = async (): Promise<void> => {
+    server.closeAllConnections()
+    server.close()
+    await once(server, 'close')
+  }
   return {
     address,
     page(path, html, headers = {}) {
@@ -55,10 +63,11 @@ export const startServer = async (): Promise<TestServer> => {
     },
     asked: path => asked.get(path) ?? 0,
     alias: (path, to) => void aliases.set(path, to),
-    async close() {
-      server.closeAllConnections()
-      server.close()
-      await once(server, 'close')
-    }
+    down: stop,
+    async up() {
+      server.listen(bound.port, '127.0.0.1')
+      await once(server, 'listening')
+    },
+    close: stop
   }
 }

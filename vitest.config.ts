@@ -5,6 +5,8 @@ import { availableEngines } from './test/support/engine-list.ts'
 export default defineConfig({
   test: {
     reporters: ['default', './test/support/closing-line.ts'],
+    // Browsers mostly wait: two files at a time, whatever the engine, use a small machine well.
+    maxWorkers: 2,
     projects: [
       {
         test: {
@@ -23,7 +25,6 @@ export default defineConfig({
           testTimeout: 60_000,
           hookTimeout: 60_000,
           retry: 0,
-          maxWorkers: 1,
           // One browser serves all files of an engine.
           isolate: false
         }

@@ -320,7 +320,8 @@ export class ElementSources implements SourcePort, RecoverableSources {
   }
 
   #confirmNoSource(): void {
-    if (this.#users === 0 || this.error || this.element.networkState !== NETWORK_NO_SOURCE) return
+    // Held: it has been seen already, and what else there is is being looked for.
+    if (this.#users === 0 || this.error || this.held || this.element.networkState !== NETWORK_NO_SOURCE) return
     this.#recover(recovery => recovery.broken())
   }
 

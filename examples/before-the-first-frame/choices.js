@@ -13,10 +13,12 @@ const form = document.getElementById('choices')
 const stage = document.getElementById('stage')
 
 /** The attributes that the choices come to. */
-const attributesOf = ({ poster, when, sound, at }) => ({
+const attributesOf = ({ poster, shape, when, sound, at }) => ({
   controls: '',
   ...(poster === 'image' ? { poster: '../media/spring-tide.jpg' } : {}),
   ...(poster === 'none' || poster === 'image' ? {} : { 'poster-at': poster }),
+  ...(shape ? { fit: 'cover' } : {}),
+  ...(shape === 'board' ? { 'focus-point': '8% 50%' } : {}),
   ...(when === 'pressed' ? {} : { 'start-when': when }),
   ...(sound === 'wanted' ? {} : { 'start-sound': sound }),
   ...(at ? { 'start-at': at } : {})

@@ -82,15 +82,20 @@ const rows = files.map(file => {
 const show = () => {
   for (const [index, { file, row, turn, answer, state, why, buttons }] of rows.entries()) {
     const report = yoke.sources.find(({ src }) => src === given[index])
-    if (report) {
-      row.dataset.state = report.state
-      turn.textContent = report.turn || '–'
-      answer.textContent = `this browser: ${ANSWERS[report.answer]}`
-      state.textContent = STATES[report.state]
-      why.textContent = report.fault?.message ?? ''
-    }
+    row.dataset.state = report?.state ?? ''
+    turn.textContent = report?.turn || '–'
+    if (report) answer.textContent = `this browser: ${ANSWERS[report.answer]}`
+    // A film of the viewer's stands in the place of all of these.
+    state.textContent = report ? STATES[report.state] : 'not listed now'
+    why.textContent = report?.fault?.message ?? ''
     for (const [way, button] of buttons) button.setAttribute('aria-pressed', file.way === way)
   }
+}
+
+/** What a source is called here: the suffix of one of the three, or the name of a viewer's file. */
+const nameOf = ({ src, name }) => {
+  const file = files[given.indexOf(src)]
+  return file ? `.${file.src.split('.').at(-1)}` : name
 }
 
 const log = text => {
@@ -107,7 +112,7 @@ yoke.subscribe(
     show()
     const line = sources
       .filter(({ turn }) => turn > 0)
-      .map(({ src, state }) => `.${files[given.indexOf(src)]?.src.split('.').at(-1)} ${STATES[state]}`)
+      .map(source => `${nameOf(source)} ${STATES[source.state]}`)
       .join(' · ')
     if (line && line !== before) log(line)
     before = line

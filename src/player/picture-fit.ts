@@ -1,7 +1,6 @@
 import type { Clip } from '../core/documents/clip-schema.ts'
-import { type Fault, fault } from '../core/fault.ts'
-import { nearestName } from '../core/nearest-name.ts'
-import { FITS, type Fit, tryParseFocusPoint } from '../core/picture/fit.ts'
+import { type Fault, fault, type Result } from '../core/fault.ts'
+import { tryParseFit, tryParseFocusPoint } from '../core/picture/fit.ts'
 import type { Yoke } from '../wiring/yoke.ts'
 
 /** How a picture fills its box, and what of it has to stay in view. */
@@ -9,15 +8,6 @@ export type ClipFit = Pick<Clip, 'fit' | 'focusPoint'>
 
 /** The attributes that say it. */
 export const FIT_ATTRIBUTES: readonly string[] = ['fit', 'focus-point']
-
-const unknownFit = (written: string): Fault => {
-  const nearest = nearestName(written, FITS)
-  return fault(
-    'setting-unreadable',
-    `fit was to be set to “${written}”, and that cannot be read.`,
-    nearest ? `did you mean ${nearest}?` : `there are ${FITS.join(', ')}`
-  )
-}
 
 const fitTwice = (name: string): Fault =>
   fault(
@@ -51,14 +41,21 @@ export class PictureFit {
 
   /** Brings the properties up to date. */
   settle(): void {
-    const fit = this.#choose('fit', this.#clip.fit)?.trim()
-    const isKnown = fit === undefined || FITS.includes(fit as Fit)
-    if (!isKnown) this.#yoke.raise(unknownFit(fit), this.#player)
-    this.#set('--yoke-fit', isKnown ? fit : undefined)
-    const point = this.#choose('focus-point', this.#clip.focusPoint)
-    const read = point === undefined ? undefined : tryParseFocusPoint(point)
+    const fit = this.#read('fit', this.#clip.fit, tryParseFit)
+    const point = this.#read('focus-point', this.#clip.focusPoint, tryParseFocusPoint)
+    this.#set('--yoke-fit', fit)
+    this.#set('--yoke-focus-point', point && `${point.x * 100}% ${point.y * 100}%`)
+  }
+
+  #read<Value>(
+    name: 'fit' | 'focus-point',
+    ofClip: string | undefined,
+    parse: (text: string) => Result<Value>
+  ): Value | undefined {
+    const text = this.#choose(name, ofClip)
+    const read = text === undefined ? undefined : parse(text)
     if (read?.ok === false) this.#yoke.raise(read.fault, this.#player)
-    this.#set('--yoke-focus-point', read?.ok ? `${read.value.x * 100}% ${read.value.y * 100}%` : undefined)
+    return read?.ok ? read.value : undefined
   }
 
   #choose(name: 'fit' | 'focus-point', ofClip: string | undefined): string | undefined {

@@ -38,39 +38,44 @@ describe('the samples in HTML', () => {
 })
 
 describe('the samples in TypeScript', () => {
-  it.each(samplesIn('ts').map(({ place, code }, index) => [place, code, index] as const))(
-    '%s runs to its end',
-    async (_, code, index) => {
-      const entry = 'virtual:sample'
-      const output = await build({
-        configFile: false,
-        logLevel: 'error',
-        plugins: [
-          {
-            name: 'sample',
-            resolveId: id => (id === entry ? `${process.cwd()}/.cache/sample-${index}.ts` : undefined),
-            load: id =>
-              id.endsWith(`/.cache/sample-${index}.ts`)
-                ? `${withAddresses(code)}\nglobalThis.kept = 'the end'`
-                : undefined
+  const samples = samplesIn('ts').map(({ place, code }, index) => ({ place, code, file: `sample-${index}` }))
+
+  /** All in one go: they share the library. */
+  beforeAll(async () => {
+    const output = await build({
+      configFile: false,
+      logLevel: 'error',
+      plugins: [
+        {
+          name: 'samples',
+          resolveId: id => (samples.some(({ file }) => file === id) ? `${process.cwd()}/.cache/${id}.ts` : undefined),
+          load: id => {
+            const sample = samples.find(({ file }) => id.endsWith(`/.cache/${file}.ts`))
+            return sample && `${withAddresses(sample.code)}\nglobalThis.kept = 'the end'`
           }
-        ],
-        build: {
-          write: false,
-          minify: false,
-          target: 'es2022',
-          rolldownOptions: { input: entry, output: { format: 'es', codeSplitting: false } }
         }
-      })
-      const [bundle] = 'output' in output ? output.output : []
-      person.server.page(`/sample-${index}.js`, bundle?.type === 'chunk' ? bundle.code : '', {
-        'content-type': 'text/javascript'
-      })
-      await person.mount(`<yoke-player>${CLIP}</yoke-player>`, {
-        script: `<script type="module" src="/sample-${index}.js"></script>`
-      })
-      await person.until('the end', () => globalThis.kept === 'the end')
-      expect(await person.page.run(() => globalThis.notes)).toMatchObject({ faults: [], errors: [] })
-    }
-  )
+      ],
+      build: {
+        write: false,
+        minify: false,
+        modulePreload: false,
+        target: 'es2022',
+        rolldownOptions: {
+          input: Object.fromEntries(samples.map(({ file }) => [file, file])),
+          output: { format: 'es', entryFileNames: 'samples/[name].js', chunkFileNames: 'samples/[name]-[hash].js' }
+        }
+      }
+    })
+    for (const piece of 'output' in output ? output.output : [])
+      if (piece.type === 'chunk')
+        person.server.page(`/${piece.fileName}`, piece.code, { 'content-type': 'text/javascript' })
+  })
+
+  it.each(samples.map(({ place, file }) => [place, file]))('%s runs to its end', async (_, file) => {
+    await person.mount(`<yoke-player>${CLIP}</yoke-player>`, {
+      script: `<script type="module" src="/samples/${file}.js"></script>`
+    })
+    await person.until('the end', () => globalThis.kept === 'the end')
+    expect(await person.page.run(() => globalThis.notes)).toMatchObject({ faults: [], errors: [] })
+  })
 })

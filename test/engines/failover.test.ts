@@ -108,30 +108,27 @@ describe('a source that cannot be played from its start is left for the next one
     )
     await person.page.run(() => {
       for (const player of document.querySelectorAll('yoke-player')) {
-        const kept = { play: 'pending', states: [] as string[] }
         const { yoke } = player
+        const states: string[] = []
         yoke.subscribe(
-          ({ states: { paused, waiting } }) => (paused ? 'paused' : waiting ? 'waiting' : 'playing'),
-          state => kept.states.push(state)
-        )
-        yoke.subscribe(
-          ({ states: { playing }, values }) =>
-            playing && player.currentSrc.endsWith('clock.mp4') && values.currentTime > 0.2,
-          isThere => {
-            if (!isThere || 'seen' in player) return
-            const { playbackRate, muted } = player
-            const sources = yoke.sources.map(({ state, turn }) => ({ state, turn }))
-            Object.assign(player, {
-              seen: { ...kept, states: [...kept.states], playbackRate, muted, sources, fault: yoke.fault?.code ?? '' }
-            })
-            player.pause()
-          }
+          seen => (seen.states.paused ? 'paused' : seen.states.waiting ? 'waiting' : 'playing'),
+          state => states.push(state)
         )
         player.playbackRate = 1.5
-        player.play().then(
-          () => Object.assign(kept, { play: 'begun' }),
-          (reason: Error) => Object.assign(kept, { play: reason.name })
+        const outcome = player.play().then(
+          () => 'begun',
+          (reason: Error) => reason.name
         )
+        player.addEventListener('timeupdate', async () => {
+          const play = await outcome
+          const isThere = yoke.states.playing && player.currentSrc.endsWith('clock.mp4') && player.currentTime > 0.2
+          if (!isThere || 'seen' in player) return
+          const { playbackRate, muted } = player
+          const sources = yoke.sources.map(({ state, turn }) => ({ state, turn }))
+          const fault = yoke.fault?.code ?? ''
+          Object.assign(player, { seen: { play, states: [...states], playbackRate, muted, sources, fault } })
+          player.pause()
+        })
       }
     })
   })
@@ -143,8 +140,10 @@ describe('a source that cannot be played from its start is left for the next one
       states: string[]
     }
     expect(rest).toEqual({ play: 'begun', fault: '', playbackRate: 1.5, muted: true })
-    expect(sources.map(({ turn }) => turn)).toEqual([1, 2])
+    expect(sources[0]?.turn).toBe(1)
     expect(['failed', 'silent']).toContain(sources[0]?.state)
+    // So many at once may keep the good one waiting, and then it is asked again.
+    expect(sources[1]?.turn).toBeGreaterThan(1)
     expect(sources[1]?.state).toBe('chosen')
     // A viewer sees a wait, and not a fall back.
     expect(states.filter(state => state === 'paused').length).toBeLessThanOrEqual(1)

@@ -124,6 +124,7 @@ const TWINS: readonly (readonly [code: string, failing: string, cured: string, f
     player(video(), ' controls start-when="inview"'),
     player(video(), ' controls start-when="in-view"')
   ],
+  ['setting-unreadable', player(video(), ' controls fit="covr"'), player(video(), ' controls fit="cover"')],
   [
     'setting-unknown',
     player(video(), ` controls settings='{ "hideAfer": 3 }'`),

@@ -12,6 +12,8 @@ export interface ClipFields {
   readonly width?: FieldName
   readonly height?: FieldName
   readonly frameRate?: FieldName
+  readonly fit?: FieldName
+  readonly focusPoint?: FieldName
   /** An address alone, or a list of records. */
   readonly sources?: FieldName | ListFields<'src' | 'type' | 'media' | 'width'>
   /** The address of an image. */

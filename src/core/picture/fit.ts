@@ -1,4 +1,5 @@
 import { fault, type Result, refuse, succeed } from '../fault.ts'
+import { nearestName } from '../nearest-name.ts'
 
 /** Where something lies, in CSS pixels. */
 export interface Box {
@@ -20,6 +21,21 @@ export interface PicturePoint {
 
 /** The middle, which CSS takes where nothing is said. */
 export const MIDDLE: PicturePoint = { x: 0.5, y: 0.5 }
+
+/** Reads how a picture fills its box. Fault: `setting-unreadable`. */
+export const tryParseFit = (text: string): Result<Fit> => {
+  const word = text.trim()
+  const fit = FITS.find(known => known === word)
+  if (fit) return succeed(fit)
+  const nearest = nearestName(word, FITS)
+  return refuse(
+    fault(
+      'setting-unreadable',
+      `fit was to be set to “${text}”, and that cannot be read.`,
+      nearest ? `did you mean ${nearest}?` : `there are ${FITS.join(', ')}`
+    )
+  )
+}
 
 const PERCENTAGES = /^\s*(\d+(?:\.\d+)?)%\s+(\d+(?:\.\d+)?)%\s*$/
 

@@ -34,7 +34,8 @@ export const frameAt = ({ duration, tracks }: MediaFileFacts, address: string | 
   if (duration === undefined)
     return refuse(fault('duration-unknown', 'The file does not say how long it is.', 'name the time in seconds'))
   const at = resolveTimeAddress(read.value, { start: 0, end: duration })
-  const last = Math.ceil(duration * picture.frameRate - DUST) - 1
-  const frame = Math.max(0, Math.min(last, Math.floor((at + DUST) * picture.frameRate)))
-  return succeed({ frame, from: frame / picture.frameRate, at })
+  const { frameRate, start = 0 } = picture
+  const last = Math.ceil((duration - start) * frameRate - DUST) - 1
+  const frame = Math.max(0, Math.min(last, Math.floor((at - start + DUST) * frameRate)))
+  return succeed({ frame, from: start + frame / frameRate, at })
 }

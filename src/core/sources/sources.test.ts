@@ -212,6 +212,14 @@ describe('advice', () => {
     expect(frameAt(facts({}), address)).toEqual({ ok: true, value: frame })
   })
 
+  it('counts from when the first frame is shown', () => {
+    const late = facts({
+      tracks: [{ kind: 'video', codec: 'vp9', width: 9, height: 9, rotation: 0, frameRate: 25, start: 0.007 }]
+    })
+    const frames = [0, 3, 3.007, 3.02, 3.047].map(at => frameAt(late, at)).map(found => found.ok && found.value.frame)
+    expect(frames).toEqual([0, 74, 75, 75, 76])
+  })
+
   it.each([
     [facts({}), '1:75', 'time-address-unreadable'],
     [facts({ tracks: [] }), '1', 'frame-rate-unknown'],

@@ -1,6 +1,7 @@
 import type { Fault } from '../../../core/fault.ts'
 import { DATA_ATTRIBUTES, FORMATS, isStrange, PLAYER_ATTRIBUTES, SET_BY_US } from '../../../core/markup/vocabulary.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
+import { tryParseFit, tryParseFocusPoint } from '../../../core/picture/fit.ts'
 import { COMMAND_NAMES } from '../../../core/playback/commands.ts'
 import { STATE_NAMES } from '../../../core/playback/states.ts'
 import { MEASURE_NAMES, VALUES } from '../../../core/playback/values.ts'
@@ -105,6 +106,16 @@ const atAttribute =
   ({ code, message, hint }: Fault): PlacedFault =>
     placedError(element.placeOf(attribute), code, message, hint)
 
+/** How a player's picture is fitted, where that cannot be read. */
+const FITTING = { fit: tryParseFit, 'focus-point': tryParseFocusPoint } as const
+
+const fittingOf = (element: PageElement): readonly PlacedFault[] =>
+  Object.entries(FITTING).flatMap(([name, parse]) => {
+    const written = element.attributes.get(name)
+    const read = written === undefined ? undefined : parse(written)
+    return read?.ok === false ? [atAttribute(element, name)(read.fault)] : []
+  })
+
 /** Settings that cannot be read, that there are not, or that two places say. */
 const settingsOf = (element: PageElement): readonly PlacedFault[] => {
   if (element.name !== 'yoke-player') return []
@@ -120,6 +131,7 @@ const settingsOf = (element: PageElement): readonly PlacedFault[] => {
     return [placedWarning(element.placeOf(name), 'setting-twice', sentence, 'take one of the two away')]
   })
   return [
+    ...fittingOf(element),
     ...json.faults.map(atAttribute(element, 'settings')),
     ...own.flatMap(name =>
       readSetting(name, element.attributes.get(name) ?? null).faults.map(atAttribute(element, name))

@@ -13,6 +13,8 @@ export interface VideoTrackFacts {
   readonly rotation: 0 | 90 | 180 | 270
   /** Frames a second on average; `undefined` where the file does not say. */
   readonly frameRate: number | undefined
+  /** When its first frame is shown, in seconds; absent where that is at once. */
+  readonly start?: number
 }
 
 /** One sound track of a file. */

@@ -101,6 +101,13 @@ describe('probe, beside what ffprobe found', () => {
     expect(await probe(sourceOf(bytesOf(name)))).toMatchObject({ index, fastStart, missing: 0 })
   })
 
+  it('the demo’s clock shows its first frame 7 ms after its start, as WebM beside Opus has it', async () => {
+    const bytes = readFileSync(
+      fileURLToPath(new URL('../../../../examples/public/media/tide-clock.webm', import.meta.url))
+    )
+    expect((await probe(sourceOf(bytes))).tracks[0]).toMatchObject({ kind: 'video', start: 0.007 })
+  })
+
   it.each(['cut-off.mp4', 'cut-off.webm'])('%s: says how much is missing', async name => {
     const { missing, tracks } = await probe(sourceOf(bytesOf(name)))
     expect(tracks).toHaveLength(2)

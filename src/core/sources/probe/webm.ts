@@ -34,6 +34,7 @@ const ID = {
   Channels: 0x9f,
   Cues: 0x1c53bb6b,
   Cluster: 0x1f43b675,
+  Timestamp: 0xe7,
   SimpleBlock: 0xa3,
   BlockGroup: 0xa0,
   Block: 0xa1
@@ -74,15 +75,35 @@ const codecOf = async (reader: ByteReader, entry: ReadonlyMap<number, Element>):
   return NAMES[name] ?? name
 }
 
-/** Where a block of one track begins its frame: after the track's number, a time and flags (RFC 9559, section 10). */
-const frameOf = async (reader: ByteReader, cluster: Element, track: number): Promise<ByteCursor | undefined> => {
+/** Where the media of a file begins, and how long a unit of its times is in nanoseconds. */
+interface Beginning {
+  readonly cluster: Element
+  readonly scale: number
+}
+
+/** The first block of a track: when it is shown, in seconds, and its frame. */
+interface FirstBlock {
+  readonly time: number
+  readonly frame: ByteCursor
+}
+
+/** After the track's number, a block has its time, beside that of its cluster, and flags (RFC 9559, section 10). */
+const firstBlockOf = async (
+  reader: ByteReader,
+  { cluster, scale }: Beginning,
+  track: number
+): Promise<FirstBlock | undefined> => {
+  let base = 0
   for await (const element of readElements(reader, cluster.from, cluster.end)) {
+    if (element.id === ID.Timestamp) base = (await readUnsigned(reader, element)) ?? 0
     const block =
       element.id === ID.BlockGroup
         ? (await elementsIn(reader, element)).get(ID.Block)
         : element.id === ID.SimpleBlock && element
     const start = block && (await reader.cursor(block.from, 16))
-    if (start && (start.u8() & 0x7f) === track) return start.skip(3)
+    if (!start || (start.u8() & 0x7f) !== track) continue
+    const beside = (start.u16() << 16) >> 16
+    return { time: ((base + beside) * scale) / NANOSECONDS, frame: start.skip(1) }
   }
   return undefined
 }
@@ -90,7 +111,7 @@ const frameOf = async (reader: ByteReader, cluster: Element, track: number): Pro
 const readVideo = async (
   reader: ByteReader,
   entry: ReadonlyMap<number, Element>,
-  cluster: Element | undefined
+  beginning: Beginning | undefined
 ): Promise<TrackFacts> => {
   const video = await elementsIn(reader, entry.get(ID.Video) ?? { from: 0, end: 0 })
   const number = (id: number) => readUnsigned(reader, video.get(id))
@@ -111,18 +132,19 @@ const readVideo = async (
   const frameRate = each ? NANOSECONDS / each : undefined
   const codec = await codecOf(reader, entry)
   const track = await readUnsigned(reader, entry.get(ID.TrackNumber))
-  const frame = codec === 'vp9' && cluster && track !== undefined && (await frameOf(reader, cluster, track))
-  const exact = frame ? vp9CodecOfFrame(frame, pixelWidth * pixelHeight, frameRate) : codec
-  return { kind: 'video', codec: exact, width, height, rotation, frameRate }
+  const first = beginning && track !== undefined ? await firstBlockOf(reader, beginning, track) : undefined
+  const exact = codec === 'vp9' && first ? vp9CodecOfFrame(first.frame, pixelWidth * pixelHeight, frameRate) : codec
+  const start = first && first.time > 0 ? { start: first.time } : {}
+  return { kind: 'video', codec: exact, width, height, rotation, frameRate, ...start }
 }
 
 const readTrack = async (
   reader: ByteReader,
   entry: ReadonlyMap<number, Element>,
-  cluster: Element | undefined
+  beginning: Beginning | undefined
 ): Promise<TrackFacts> => {
   const type = await readUnsigned(reader, entry.get(ID.TrackType))
-  if (type === TYPE_VIDEO) return readVideo(reader, entry, cluster)
+  if (type === TYPE_VIDEO) return readVideo(reader, entry, beginning)
   const codec = await codecOf(reader, entry)
   if (type !== TYPE_AUDIO) return { kind: 'other', codec }
   const audio = await elementsIn(reader, entry.get(ID.Audio) ?? { from: 0, end: 0 })
@@ -167,11 +189,12 @@ const readSegment = async (reader: ByteReader, segment: Element) => {
   return { find, index, cluster: parts.get(ID.Cluster) } as const
 }
 
-const lengthOf = async (reader: ByteReader, info: Element | undefined): Promise<number | undefined> => {
+/** The length in seconds, where the file says it, and the unit of its times in nanoseconds. */
+const readInfo = async (reader: ByteReader, info: Element | undefined) => {
   const inside = await elementsIn(reader, info ?? { from: 0, end: 0 })
   const units = await readFloat(reader, inside.get(ID.Duration))
   const scale = (await readUnsigned(reader, inside.get(ID.TimestampScale))) ?? 1_000_000
-  return units && units > 0 ? (units * scale) / NANOSECONDS : undefined
+  return { duration: units && units > 0 ? (units * scale) / NANOSECONDS : undefined, scale } as const
 }
 
 /** Looks into a WebM or Matroska file (RFC 9559). */
@@ -184,10 +207,11 @@ export const probeWebm = async (reader: ByteReader): Promise<FoundFacts> => {
   const { find, index, cluster } = await readSegment(reader, segment)
   const list = await find(ID.Tracks)
   if (!list) throw broken('WebM: the list of its tracks is missing')
+  const { duration, scale } = await readInfo(reader, await find(ID.Info))
+  const beginning = cluster && { cluster, scale }
   const tracks: TrackFacts[] = []
   for await (const entry of readElements(reader, list.from, list.end))
-    if (entry.id === ID.TrackEntry) tracks.push(await readTrack(reader, await elementsIn(reader, entry), cluster))
-  const duration = await lengthOf(reader, await find(ID.Info))
+    if (entry.id === ID.TrackEntry) tracks.push(await readTrack(reader, await elementsIn(reader, entry), beginning))
   const announced = Number.isFinite(segment.end) ? segment.end : 0
   const missing = reader.size === undefined ? 0 : Math.max(0, announced - reader.size)
   // Playback begins with the first cluster; what comes late is only the way to seek.

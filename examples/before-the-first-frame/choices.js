@@ -18,7 +18,7 @@ const attributesOf = ({ poster, shape, when, sound, at }) => ({
   ...(poster === 'image' ? { poster: '../media/spring-tide.jpg' } : {}),
   ...(poster === 'none' || poster === 'image' ? {} : { 'poster-at': poster }),
   ...(shape ? { fit: 'cover' } : {}),
-  ...(shape === 'board' ? { 'focus-point': '8% 50%' } : {}),
+  ...(shape === 'board' ? { 'focus-point': '0% 50%' } : {}),
   ...(when === 'pressed' ? {} : { 'start-when': when }),
   ...(sound === 'wanted' ? {} : { 'start-sound': sound }),
   ...(at ? { 'start-at': at } : {})

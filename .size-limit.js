@@ -18,21 +18,21 @@ export default [
   {
     name: 'wiring, without captions (bar: 8 kB)',
     path: 'dist/wiring/index.js',
-    limit: '27.6 kB',
+    limit: '27.7 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'player, whole (bar: 32 kB)',
     path: 'dist/player/index.js',
-    limit: '44.7 kB',
+    limit: '45.5 kB',
     gzip: true,
     modifyEsbuildConfig: firstLoad
   },
   {
     name: 'classic script, with everything that the package loads later',
     path: 'dist/yokewright.js',
-    limit: '104.7 kB',
+    limit: '107.5 kB',
     gzip: true
   },
   {

@@ -1,6 +1,6 @@
 import type { Clip } from '../core/documents/clip-schema.ts'
-import { type Fault, fault, type Result } from '../core/fault.ts'
-import { tryParseFit, tryParseFocusPoint } from '../core/picture/fit.ts'
+import type { Fault } from '../core/fault.ts'
+import { focusPointOf, isFit } from '../core/picture/fit.ts'
 import type { Yoke } from '../wiring/yoke.ts'
 
 /** How a picture fills its box, and what of it has to stay in view. */
@@ -9,12 +9,7 @@ export type ClipFit = Pick<Clip, 'fit' | 'focusPoint'>
 /** The attributes that say it. */
 export const FIT_ATTRIBUTES: readonly string[] = ['fit', 'focus-point']
 
-const fitTwice = (name: string): Fault =>
-  fault(
-    'setting-twice',
-    `${name} is set by an attribute of its own and by the clip document; an attribute of its own wins.`,
-    'take one of the two away'
-  )
+type FitName = 'fit' | 'focus-point'
 
 /**
  * The attributes `fit` and `focus-point`, and what a clip says of them, as custom properties that the style sheets read: an
@@ -41,29 +36,29 @@ export class PictureFit {
 
   /** Brings the properties up to date. */
   settle(): void {
-    const fit = this.#read('fit', this.#clip.fit, tryParseFit)
-    const point = this.#read('focus-point', this.#clip.focusPoint, tryParseFocusPoint)
-    this.#set('--yoke-fit', fit)
+    const fit = this.#choose('fit', this.#clip.fit)?.trim()
+    this.#set('--yoke-fit', fit === undefined || isFit(fit) ? fit : this.#refuse('fit', fit))
+    const written = this.#choose('focus-point', this.#clip.focusPoint)
+    const point = written === undefined ? undefined : (focusPointOf(written) ?? this.#refuse('focus-point', written))
     this.#set('--yoke-focus-point', point && `${point.x * 100}% ${point.y * 100}%`)
   }
 
-  #read<Value>(
-    name: 'fit' | 'focus-point',
-    ofClip: string | undefined,
-    parse: (text: string) => Result<Value>
-  ): Value | undefined {
-    const text = this.#choose(name, ofClip)
-    const read = text === undefined ? undefined : parse(text)
-    if (read?.ok === false) this.#yoke.raise(read.fault, this.#player)
-    return read?.ok ? read.value : undefined
-  }
-
-  #choose(name: 'fit' | 'focus-point', ofClip: string | undefined): string | undefined {
+  #choose(name: FitName, ofClip: string | undefined): string | undefined {
     const written = this.#player.getAttribute(name)
     if (this.#isScript && ofClip !== undefined) return ofClip
     if (written === null) return ofClip
-    if (ofClip !== undefined) this.#yoke.raise(fitTwice(name), this.#player)
+    if (ofClip !== undefined) this.#tell(({ fitTwice }) => fitTwice(name))
     return written
+  }
+
+  #refuse(name: FitName, written: string): undefined {
+    this.#tell(({ whyUnreadable }) => whyUnreadable(name, written))
+  }
+
+  /** The sentences come when there is something to say. */
+  async #tell(choose: (faults: typeof import('./fit-faults.ts')) => Fault | undefined): Promise<void> {
+    const reason = choose(await import('./fit-faults.ts'))
+    if (reason) this.#yoke.raise(reason, this.#player)
   }
 
   #set(property: string, value: string | undefined): void {

@@ -1,5 +1,5 @@
 import type { Clip } from '../core/documents/clip-schema.ts'
-import { type Fault, fault } from '../core/fault.ts'
+import type { Fault } from '../core/fault.ts'
 import type { MediaElementAdapter } from '../media/html/media-element.ts'
 import type { Yoke } from '../wiring/yoke.ts'
 
@@ -7,20 +7,6 @@ type ClipPoster = Clip['poster']
 
 /** The attributes that say it, beside HTML's own `poster`. */
 export const POSTER_ATTRIBUTES: readonly string[] = ['poster-at', 'poster-srcset']
-
-/** An image and a frame as poster. */
-const posterTwice = (): Fault =>
-  fault('setting-twice', 'The media has a poster, and its player poster-at; poster wins.', 'take one of the two off')
-
-const posterTold = (): Fault =>
-  fault('setting-twice', 'The clip document has a poster, and the markup has one; the markup wins.', 'take one away')
-
-const noImage = (srcset: string): Fault =>
-  fault(
-    'poster-unavailable',
-    `No image of poster-srcset could be shown: ${srcset}`,
-    'write addresses with their widths: quay-640.jpg 640w, quay-1280.jpg 1280w'
-  )
 
 /** What is shown before the first frame: an image of the markup's or of a clip's, or a frame that is made one. */
 export class PlayerPoster {
@@ -62,8 +48,8 @@ export class PlayerPoster {
     const written = this.#player.getAttribute('poster-at')
     const hasImage = media.hasAttribute('poster')
     if (this.#isScript) return this.#place(media)
-    if (this.#clip && (written !== null || hasImage)) this.#yoke.raise(posterTold(), this.#player)
-    else if (written !== null && hasImage) this.#yoke.raise(posterTwice(), this.#player)
+    if (this.#clip && (written !== null || hasImage)) this.#tell(({ posterTold }) => posterTold())
+    else if (written !== null && hasImage) this.#tell(({ posterTwice }) => posterTwice())
     if (hasImage) return undefined
     return written ?? this.#place(media)
   }
@@ -72,7 +58,7 @@ export class PlayerPoster {
   async #settleSize(media: HTMLMediaElement, srcset: string): Promise<void> {
     const { chooseImage } = await import('./poster-sizes.ts')
     const src = await chooseImage(srcset, this.#player.clientWidth)
-    if (src === undefined) this.#yoke.raise(noImage(srcset), this.#player)
+    if (src === undefined) this.#tell(({ noImage }) => noImage(srcset))
     else if (media.isConnected && this.#player.getAttribute('poster-srcset') === srcset && !this.#isScript) {
       this.#placed ??= { src, before: media.getAttribute('poster') }
       this.#placed = { ...this.#placed, src }
@@ -95,6 +81,11 @@ export class PlayerPoster {
     if (!placed || (media.getAttribute('poster') ?? '') !== placed.src) return
     if (placed.before === null) media.removeAttribute('poster')
     else media.setAttribute('poster', placed.before)
+  }
+
+  /** The sentences come when there is something to say. */
+  async #tell(choose: (faults: typeof import('./poster-faults.ts')) => Fault): Promise<void> {
+    this.#yoke.raise(choose(await import('./poster-faults.ts')), this.#player)
   }
 
   stop(): void {

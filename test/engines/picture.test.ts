@@ -100,6 +100,7 @@ describe('a picture in its box', () => {
   ])('%s is a fault, and changes nothing', async (attribute, told) => {
     await person.put(`<yoke-player ${attribute}>${VIDEO}</yoke-player>`)
     expect(await computed()).toBe('contain 50% 50%')
+    await person.until('the fault', () => notes.faults.length > 0)
     const faults = await person.page.run(() => notes.faults)
     expect(faults).toHaveLength(1)
     expect(faults[0]).toContain(told)

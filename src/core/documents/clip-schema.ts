@@ -14,7 +14,7 @@ import {
   string,
   union
 } from 'valibot'
-import { FITS, tryParseFocusPoint } from '../picture/fit.ts'
+import { FITS, focusPointOf } from '../picture/fit.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
 
 /** Schemes of addresses that are loaded; an address without one is relative. */
@@ -102,7 +102,7 @@ export const CLIP_SCHEMA = strictObject({
   focusPoint: exactOptional(
     pipe(
       string(POINT),
-      check(written => tryParseFocusPoint(written).ok, POINT),
+      check(written => focusPointOf(written) !== undefined, POINT),
       description('The point that stays in view where the picture is cut off: from its left and its top.')
     )
   ),

@@ -50,9 +50,6 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-when'
 ]
 
-/** How readouts are written: `data-yoke-format`. */
-export const FORMATS = ['clock', 'seconds', 'percent'] as const
-
 /** Set by the library itself, and nobody's slip. */
 export const SET_BY_US: readonly string[] = [
   'data-yoke-debug',

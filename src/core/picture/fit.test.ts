@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Box, FITS, type Fit, fitPicture, tryParseFocusPoint, visiblePart } from './fit.ts'
+import { type Box, FITS, type Fit, fitPicture, visiblePart } from './fit.ts'
+import { tryParseFocusPoint } from './read-fit.ts'
 
 const BOX: Box = { x: 10, y: 20, width: 400, height: 200 }
 

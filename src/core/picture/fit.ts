@@ -1,6 +1,3 @@
-import { fault, type Result, refuse, succeed } from '../fault.ts'
-import { nearestName } from '../nearest-name.ts'
-
 /** Where something lies, in CSS pixels. */
 export interface Box {
   readonly x: number
@@ -22,29 +19,15 @@ export interface PicturePoint {
 /** The middle, which CSS takes where nothing is said. */
 export const MIDDLE: PicturePoint = { x: 0.5, y: 0.5 }
 
-/** Reads how a picture fills its box. Fault: `setting-unreadable`. */
-export const tryParseFit = (text: string): Result<Fit> => {
-  const word = text.trim()
-  const fit = FITS.find(known => known === word)
-  if (fit) return succeed(fit)
-  const nearest = nearestName(word, FITS)
-  return refuse(
-    fault(
-      'setting-unreadable',
-      `fit was to be set to “${text}”, and that cannot be read.`,
-      nearest ? `did you mean ${nearest}?` : `there are ${FITS.join(', ')}`
-    )
-  )
-}
+/** Whether a word is a way to fill a box. */
+export const isFit = (word: string): word is Fit => (FITS as readonly string[]).includes(word)
 
 const PERCENTAGES = /^\s*(\d+(?:\.\d+)?)%\s+(\d+(?:\.\d+)?)%\s*$/
 
-/** Reads the point of a picture that has to stay in view: `50% 20%`, from the left and from the top. Fault: `setting-unreadable`. */
-export const tryParseFocusPoint = (text: string): Result<PicturePoint> => {
+/** The point that `50% 20%` names, from the left and from the top; `undefined` where that is not what is written. */
+export const focusPointOf = (text: string): PicturePoint | undefined => {
   const [x, y] = (PERCENTAGES.exec(text) ?? []).slice(1).map(share => Number(share) / 100)
-  if (x !== undefined && y !== undefined && x <= 1 && y <= 1) return succeed({ x, y })
-  const hint = 'write how far from the left and from the top of the picture, as in focus-point="50% 20%"'
-  return refuse(fault('setting-unreadable', `focus-point was to be set to “${text}”, and that cannot be read.`, hint))
+  return x !== undefined && y !== undefined && x <= 1 && y <= 1 ? { x, y } : undefined
 }
 
 const scalesOf = (picture: Pick<Box, 'width' | 'height'>, box: Box, fit: Fit): readonly [number, number] => {

@@ -1,4 +1,4 @@
-import { FORMATS } from '../../core/markup/vocabulary.ts'
+import { FORMATS } from '../../core/markup/formats.ts'
 import { playableRange } from '../../core/playback/snapshot.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'

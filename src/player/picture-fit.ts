@@ -21,6 +21,8 @@ export class PictureFit {
   #clip: ClipFit = {}
   /** A clip given by script stands in the place of all that the markup says. */
   #isScript = false
+  /** The properties that were set here. */
+  readonly #ours = new Set<string>()
 
   constructor(player: HTMLElement, yoke: Yoke) {
     this.#player = player
@@ -62,7 +64,12 @@ export class PictureFit {
   }
 
   #set(property: string, value: string | undefined): void {
+    // What the author's own style attribute says is left alone.
+    if (value === undefined && !this.#ours.delete(property)) return
     if (value === undefined) this.#player.style.removeProperty(property)
-    else this.#player.style.setProperty(property, value)
+    else {
+      this.#ours.add(property)
+      this.#player.style.setProperty(property, value)
+    }
   }
 }

@@ -64,7 +64,8 @@ describe('a picture in its box', () => {
     ['fit="cover"', 'cover 50% 50%'],
     ['fit="cover" focus-point="25% 80.5%"', 'cover 25% 80.5%'],
     ['backdrop focus-point="0% 0%"', 'cover 0% 0%'],
-    ['backdrop fit="contain"', 'contain 50% 50%']
+    ['backdrop fit="contain"', 'contain 50% 50%'],
+    ['style="--yoke-fit: fill"', 'fill 50% 50%']
   ])('<yoke-player %s> is fitted so: %s', async (attributes, fitted) => {
     await person.put(`<yoke-player ${attributes}>${VIDEO}</yoke-player>`)
     expect(await computed()).toBe(fitted)

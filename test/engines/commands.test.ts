@@ -157,6 +157,10 @@ describe('volume', () => {
     await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('set-volume', 0.5))
     const { x, y, width, height } = await person.box('#v')
     await person.page.run(() => document.querySelector<HTMLElement>('#v')?.focus())
+    // WebKit looks for who hears of the wheel when it draws.
+    await person.page.run(
+      () => new Promise<void>(resolve => requestAnimationFrame(() => requestAnimationFrame(() => resolve())))
+    )
     await person.page.wheel(x + width / 2, y + height / 2, -100)
     await person.until('a louder volume', () => (document.querySelector('yoke-player')?.volume ?? 0) > 0.5)
     expect(await person.page.run(() => scrollY)).toBe(0)

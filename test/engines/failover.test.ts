@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
@@ -193,6 +193,18 @@ describe('a source that cannot be played on is left for the next one', () => {
     ])
   })
 
+  it('one whose type neither its markup nor its suffix says is tried by what comes of it', async () => {
+    person.server.alias('/media/film', '/media/tide-clock.webm')
+    await person.put(
+      '<yoke-player><video muted preload="none" width="160"><source src="/media/film"></video><button type="button" command="--play-pause">Play</button></yoke-player>'
+    )
+    await play()
+    await untilPlaying('film')
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.yoke.sources)).toMatchObject([
+      { type: '', answer: 'maybe', state: 'chosen' }
+    ])
+  })
+
   it('so are several, one after the other', async () => {
     await mount([
       '/failing/stalling/150000/spring-tide.webm',
@@ -278,8 +290,9 @@ describe('a connection that breaks', () => {
             'because the device is off line',
             'flaky/150000',
             async () => {
-              await person.page.setOffline?.(true)
+              await untilPlaying('spring-tide.webm')
               await fetch(`${person.server.address}/failing/mend`)
+              await person.page.setOffline?.(true)
             },
             async () => person.page.setOffline?.(false)
           ] as const
@@ -309,6 +322,20 @@ describe('a connection that breaks', () => {
     expect(after).toMatchObject({ rate: 4, fault: '', faults: [], errors: [] })
     expect(after.sources).toMatchObject([{ state: 'chosen' }])
   })
+
+  // Only Chromium's driver can do that.
+  it.runIf(currentEngine() === 'chromium')('that is not there at first is waited for, too', async () => {
+    await person.put('<yoke-player src="/media/tide-clock.webm?late" muted preload="none"></yoke-player>')
+    await person.page.setOffline?.(true)
+    await play()
+    await person.until('the break', () => (globalThis.kept as { left: string[] }).left.length > 0)
+    expect((await look()).faults).toEqual([])
+    await person.page.setOffline?.(false)
+    await untilPlaying('tide-clock.webm?late')
+    expect(await look()).toMatchObject({ fault: '', faults: [], errors: [] })
+  })
+
+  afterEach(async () => person.page.setOffline?.(false))
 })
 
 describe('sources by script', () => {

@@ -52,6 +52,8 @@ export class Recovery {
   readonly #life = new AbortController()
   /** The source that has truly played: worth another try when the connection broke. */
   #good: string | undefined
+  /** The source that is waited for while there is no connection at all. */
+  #awaited: string | undefined
   #triesInVain = 0
   readonly #place: LastPlace
   readonly #silence: SilenceWatch
@@ -86,6 +88,7 @@ export class Recovery {
     const { saveData } = this.#sources.wishes
     clearTimeout(this.#pause)
     this.#good = undefined
+    this.#awaited = undefined
     this.#triesInVain = 0
     const [first] = rankSources(entries, {
       canPlayType: type => element.canPlayType(type),
@@ -178,15 +181,17 @@ export class Recovery {
     this.#triesInVain += 1
     clearTimeout(this.#pause)
     // Without a connection there is nothing to try until it is back.
+    this.#awaited = src
     if (navigator.onLine) this.#pause = setTimeout(() => this.#switchTo(src), pause * SECOND)
   }
 
   #online(): void {
-    if (this.#good === undefined || !(this.#sources.held || this.#sources.error)) return
+    const src = this.#good ?? this.#awaited
+    if (src === undefined || !(this.#sources.held || this.#sources.error)) return
     this.#triesInVain = 0
     clearTimeout(this.#pause)
     if (this.#sources.error) this.#sources.standBy()
-    this.#switchTo(this.#good)
+    this.#switchTo(src)
   }
 
   /** Last of all, those whose type the engine has refused: a type may be wrong. Their first bytes tell. */

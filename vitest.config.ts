@@ -1,6 +1,19 @@
 import { defineConfig } from 'vitest/config'
 import { availableEngines } from './test/support/engine-list.ts'
 
+const ALONE = 'test/engines/alone/*.test.ts'
+
+/** What runs in a browser; one browser serves all files of an engine. */
+const inEngine = (engine: string) => ({
+  environment: 'node' as const,
+  include: ['test/engines/**/*.test.ts'],
+  env: { ENGINE: engine },
+  testTimeout: 60_000,
+  hookTimeout: 60_000,
+  retry: 0,
+  isolate: false
+})
+
 /** One Node project, and one for each browser engine that this machine has: the same behaviour files run in every engine. */
 export default defineConfig({
   test: {
@@ -16,19 +29,19 @@ export default defineConfig({
           testTimeout: 60_000
         }
       },
-      ...availableEngines().map(engine => ({
-        test: {
-          name: engine,
-          environment: 'node' as const,
-          include: ['test/engines/**/*.test.ts'],
-          env: { ENGINE: engine },
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
-          retry: 0,
-          // One browser serves all files of an engine.
-          isolate: false
+      ...availableEngines().flatMap(engine => [
+        { test: { ...inEngine(engine), name: engine, exclude: [ALONE] } },
+        // Films that fail and are left in time: two files at once would starve them.
+        {
+          test: {
+            ...inEngine(engine),
+            name: `${engine}-alone`,
+            include: [ALONE],
+            maxWorkers: 1,
+            sequence: { groupOrder: 1 }
+          }
         }
-      }))
+      ])
     ]
   }
 })

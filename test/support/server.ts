@@ -65,6 +65,7 @@ export const startServer = async (): Promise<TestServer> => {
     alias: (path, to) => void aliases.set(path, to),
     down: stop,
     async up() {
+      if (server.listening) return
       server.listen(bound.port, '127.0.0.1')
       await once(server, 'listening')
     },

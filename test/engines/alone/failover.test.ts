@@ -1,7 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { currentEngine } from '../support/engines.ts'
-import '../support/page-types.ts'
-import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
+import { currentEngine } from '../../support/engines.ts'
+import '../../support/page-types.ts'
+import { openPerson, type Person, readFrameNumber } from '../../support/person.ts'
 
 let person: Person
 beforeAll(async () => {
@@ -174,7 +174,8 @@ describe('a source that cannot be played on is left for the next one', () => {
         const time = await person.page.run(() => document.querySelector('video')?.currentTime ?? 0)
         return Math.abs((frame ?? Number.NaN) / 25 - time)
       }
-      await expect.poll(distance, { timeout: 10_000 }).toBeLessThan(0.2)
+      // At four times the speed an engine may be some frames behind its own clock.
+      await expect.poll(distance, { timeout: 10_000 }).toBeLessThan(0.5)
     }
   )
 
@@ -278,17 +279,17 @@ describe('a connection that breaks', () => {
   const BREAKS: readonly (readonly [string, string, () => Promise<unknown>, () => Promise<unknown>])[] = [
     [
       'because its line is cut',
-      'flaky/150000',
+      'flaky/150000/spring-tide.webm',
       () => Promise.resolve(),
       () => person.page.run(() => fetch('/failing/mend').then(() => undefined))
     ],
-    ['because the server goes', 'slow/70000', () => person.server.down(), () => person.server.up()],
+    ['because the server goes', 'slow/100000/spring-tide.mp4', () => person.server.down(), () => person.server.up()],
     // Only Chromium's driver can do that.
     ...(currentEngine() === 'chromium'
       ? [
           [
             'because the device is off line',
-            'flaky/150000',
+            'flaky/150000/spring-tide.webm',
             async () => {
               await untilPlaying('spring-tide.webm')
               await fetch(`${person.server.address}/failing/mend`)
@@ -302,11 +303,11 @@ describe('a connection that breaks', () => {
 
   it.each(BREAKS)('%s is waited for: it goes on where it was, without a press', async (_, way, breakIt, mendIt) => {
     await person.put(
-      `<yoke-player source-timeout="1" src="/failing/${way}/spring-tide.webm" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>`
+      `<yoke-player source-timeout="1" src="/failing/${way}" muted preload="none"><button type="button" command="--play-pause">Play</button></yoke-player>`
     )
     await person.page.run(() => fetch('/failing/break').then(() => undefined))
     await play()
-    if (way.startsWith('slow')) await untilPlaying('spring-tide.webm')
+    if (way.startsWith('slow')) await untilPlaying('spring-tide.mp4')
     await breakIt()
     await person.until('the break', () => (globalThis.kept as { left: string[] }).left.length > 0)
     const before = await look()
@@ -335,7 +336,10 @@ describe('a connection that breaks', () => {
     expect(await look()).toMatchObject({ fault: '', faults: [], errors: [] })
   })
 
-  afterEach(async () => person.page.setOffline?.(false))
+  afterEach(async () => {
+    await person.page.setOffline?.(false)
+    await person.server.up()
+  })
 })
 
 describe('sources by script', () => {

@@ -17,7 +17,7 @@ export interface PicturePoint {
 }
 
 /** The middle, which CSS takes where nothing is said. */
-export const MIDDLE: PicturePoint = { x: 0.5, y: 0.5 }
+const MIDDLE: PicturePoint = { x: 0.5, y: 0.5 }
 
 /** Whether a word is a way to fill a box. */
 export const isFit = (word: string): word is Fit => (FITS as readonly string[]).includes(word)

@@ -10,7 +10,8 @@ const inEngine = (engine: string) => ({
   env: { ENGINE: engine },
   testTimeout: 60_000,
   hookTimeout: 60_000,
-  retry: 0,
+  // A busy machine may hold up a browser for seconds: what fails is tried once more before it counts.
+  retry: 1,
   isolate: false
 })
 

@@ -10,8 +10,7 @@ const inEngine = (engine: string) => ({
   env: { ENGINE: engine },
   testTimeout: 60_000,
   hookTimeout: 60_000,
-  // A busy machine may hold up a browser for seconds: what fails is tried once more before it counts.
-  retry: 1,
+  retry: 0,
   isolate: false
 })
 

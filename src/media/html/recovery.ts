@@ -187,7 +187,9 @@ export class Recovery {
 
   #online(): void {
     const src = this.#good ?? this.#awaited
-    if (src === undefined || !(this.#sources.held || this.#sources.error)) return
+    // What the page has put in its place meanwhile is left alone.
+    if (src === undefined || !this.#sources.list.some(report => report.src === src)) return
+    if (!this.#sources.held && !this.#sources.error) return
     this.#triesInVain = 0
     clearTimeout(this.#pause)
     if (this.#sources.error) this.#sources.standBy()

@@ -140,10 +140,8 @@ describe('a source that cannot be played from its start is left for the next one
       states: string[]
     }
     expect(rest).toEqual({ play: 'begun', fault: '', playbackRate: 1.5, muted: true })
-    expect(sources[0]?.turn).toBe(1)
+    expect(sources.map(({ turn }) => turn)).toEqual([1, 2])
     expect(['failed', 'silent']).toContain(sources[0]?.state)
-    // So many at once may keep the good one waiting, and then it is asked again.
-    expect(sources[1]?.turn).toBeGreaterThan(1)
     expect(sources[1]?.state).toBe('chosen')
     // A viewer sees a wait, and not a fall back.
     expect(states.filter(state => state === 'paused').length).toBeLessThanOrEqual(1)
@@ -174,8 +172,7 @@ describe('a source that cannot be played on is left for the next one', () => {
         const time = await person.page.run(() => document.querySelector('video')?.currentTime ?? 0)
         return Math.abs((frame ?? Number.NaN) / 25 - time)
       }
-      // At four times the speed an engine may be some frames behind its own clock.
-      await expect.poll(distance, { timeout: 10_000 }).toBeLessThan(0.5)
+      await expect.poll(distance, { timeout: 10_000 }).toBeLessThan(0.2)
     }
   )
 

@@ -1,6 +1,7 @@
 import type { EngineName } from '../test/support/engine-list.ts'
 import { type EnginePage, endBrowsers, openEngine } from '../test/support/engines.ts'
 import type { TestServer } from '../test/support/server.ts'
+import { LOADS, measureBlocking } from './blocking.ts'
 
 const SIZES = [1000, 10_000, 50_000]
 const ROUNDS = 5
@@ -136,47 +137,6 @@ const measureIndex = (page: EnginePage, cues: number): Promise<{ query: number; 
     return { query, insert: performance.now() - start }
   }, cues)
 
-/** The longest that the page was held up, in milliseconds, while a player loads a very long file; and how long it took. */
-const measureBlocking = (
-  page: EnginePage,
-  address: string
-): Promise<{ longest: number; whole: number; cues: number }> =>
-  page.run(async (src: string) => {
-    const BEAT = 5
-    await import('/dist/player/index.js' as string)
-    const player = document.createElement('yoke-player')
-    const video = document.createElement('video')
-    const track = document.createElement('track')
-    Object.assign(track, { src, srclang: 'en' })
-    video.append(track)
-    player.append(video)
-    document.body.append(player)
-    while (player.textTracks.length === 0) await new Promise(resolve => setTimeout(resolve, 5))
-    const [first] = player.textTracks
-    // The library itself has come; what it still has to settle is not this file's. Ten beats in time: it has settled.
-    for (let inTime = 0; inTime < 10; ) {
-      const before = performance.now()
-      await new Promise(resolve => setTimeout(resolve, BEAT))
-      inTime = performance.now() - before < 2 * BEAT ? inTime + 1 : 0
-    }
-    let longest = 0
-    let running = true
-    let last = performance.now()
-    // A beat every few milliseconds: what it is late by, the page was held up.
-    const beat = (): void => {
-      const now = performance.now()
-      longest = Math.max(longest, now - last - BEAT)
-      last = now
-      if (running) setTimeout(beat, BEAT)
-    }
-    setTimeout(beat, BEAT)
-    const start = performance.now()
-    const cues = (await first?.load())?.length ?? 0
-    const whole = performance.now() - start
-    running = false
-    return { longest, whole, cues }
-  }, address)
-
 const cell = (value: number | string, width: number, digits = 1): string =>
   (typeof value === 'number' ? value.toFixed(digits) : value).padStart(width)
 
@@ -203,15 +163,11 @@ export const benchCaptions = async (server: TestServer, engines: readonly Engine
     const index = await measureIndex(page, LONG)
     await page.close()
     await endBrowsers()
-    // A browser of its own: what the others left behind would have to be cleared away meanwhile.
-    const fresh = await openEngine(engine)
-    await fresh.goto(home)
-    const blocking = await measureBlocking(fresh, long)
-    await fresh.close()
+    const blocking = await measureBlocking(server, engine, long)
     rest.push(
       `${engine.padEnd(9)} trees of 10,000 cues: native ${cell(trees.native, 6)} ms, ours ${cell(trees.ours, 6)} ms (${(trees.native / trees.ours).toFixed(1)} ×)`,
       `          index of ${LONG} cues: active set and next change ${index.query.toFixed(2)} µs, one cue more ${index.insert.toFixed(2)} µs`,
-      `          a file of ${blocking.cues} cues: the page held up ${cell(blocking.longest, 1)} ms at most, ${cell(blocking.whole, 1, 0)} ms in all`
+      `          a file of ${LONG} cues holds the page up: ours ${cell(blocking.ours, 5)} ms (the worst of ${LOADS} loads ${blocking.worst.toFixed(1)}), the engine's own track ${cell(blocking.native, 5)}, fetching its bytes alone ${cell(blocking.bytes, 5)}; ours takes ${blocking.whole.toFixed(0)} ms in all`
     )
   }
   console.log(`\n${rest.join('\n')}`)

@@ -59,14 +59,22 @@ export class CueIndex implements Iterable<Cue> {
 
   /** Adds cues that are known to be new, as those of a file are. */
   addNew(cues: readonly Cue[]): void {
-    const added = cues.map(cue => ({ cue, sequence: this.#sequence++ }))
+    const from = this.#cues.length
     // Files come in order, as a rule.
-    const isInOrder = added.every((place, index) => {
-      const before = index === 0 ? this.#last : added[index - 1]
-      return !before || isBefore(before, place)
+    const isInOrder = cues.every((cue, index) => {
+      const before = index === 0 ? this.#cues[from - 1] : cues[index - 1]
+      return !before || comesFirst(before, 0, cue, 1)
     })
-    if (isInOrder) for (const place of added) this.#append(place)
-    else this.#merge(added.sort((a, b) => (isBefore(a, b) ? -1 : 1)))
+    if (!isInOrder) {
+      const places = cues.map(cue => ({ cue, sequence: this.#sequence++ }))
+      this.#merge(places.sort((a, b) => (isBefore(a, b) ? -1 : 1)))
+      return
+    }
+    for (const cue of cues) {
+      this.#cues.push(cue)
+      this.#sequences.push(this.#sequence++)
+    }
+    this.#sumUp(from)
   }
 
   /** @returns whether the cue was there. */
@@ -94,6 +102,11 @@ export class CueIndex implements Iterable<Cue> {
     let next = this.#cues[this.#begunBy(seconds)]?.startTime ?? Number.POSITIVE_INFINITY
     for (const { endTime } of this.activeAt(seconds)) next = Math.min(next, endTime)
     return next
+  }
+
+  /** All of them as they are now, in cue order. */
+  list(): readonly Cue[] {
+    return this.#cues.slice()
   }
 
   /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
@@ -146,17 +159,6 @@ export class CueIndex implements Iterable<Cue> {
     this.#sumUp(index)
   }
 
-  get #last(): Place | undefined {
-    const cue = this.#cues[this.#cues.length - 1]
-    return cue && { cue, sequence: this.#sequences[this.#sequences.length - 1] ?? 0 }
-  }
-
-  #append({ cue, sequence }: NewPlace): void {
-    this.#cues.push(cue)
-    this.#sequences.push(sequence)
-    this.#sumUpLast(cue.endTime)
-  }
-
   /** Puts many cues in at once, themselves in order: each cue that stands behind them moves once, and not once for each. */
   #merge(added: readonly NewPlace[]): void {
     let from = this.#cues.length - 1
@@ -173,18 +175,6 @@ export class CueIndex implements Iterable<Cue> {
       else next -= 1
     }
     this.#sumUp(Math.max(0, to))
-  }
-
-  /** Brings the rows up to date with a cue that was put at the end. */
-  #sumUpLast(endTime: number): void {
-    let at = this.#cues.length - 1
-    for (let level = 0; ; level += 1) {
-      at = Math.floor(at / WIDTH)
-      const row = this.#row(level)
-      row[at] = Math.max(row[at] ?? Number.NEGATIVE_INFINITY, endTime)
-      if (row.length === 1) return
-      if (!this.#latest[level + 1]) this.#latest.push([Math.max(...row)])
-    }
   }
 
   /** Brings the rows up to date from a cue on. */

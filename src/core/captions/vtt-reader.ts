@@ -46,7 +46,12 @@ export class VttReader implements VttFile {
   /** The line on which the block, and its times, begin. */
   #blockLine = 0
   #cueLine = 0
-  #buffer = ''
+  /** What is being read, and of it the lines that the block has kept so far: one piece, because a file makes many of them. */
+  #text = ''
+  #keptFrom = -1
+  #keptTo = -1
+  /** Lines of the block that earlier chunks have brought. */
+  #carried = ''
   #cue: Draft | undefined
   /** Made once: the timing line is where the time goes. */
   readonly #reportHere = (code: FindingCode, at: number, found: string, beside?: string): void => {
@@ -62,15 +67,18 @@ export class VttReader implements VttFile {
     if (held) text = text.slice(0, -1)
     if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
     if (text.includes('\0')) text = text.replaceAll('\0', '\ufffd')
+    this.#text = text
     let start = 0
     // Looked for once and not in every line: most lines have none.
     let arrow = nextArrow(text, 0)
     for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', start)) {
       if (arrow < start) arrow = nextArrow(text, start)
-      this.#read(text.slice(start, end), arrow < end)
+      this.#read(start, end, arrow < end)
       start = end + 1
     }
     this.#rest = text.slice(start) + (held ? '\r' : '')
+    this.#carried = this.#kept
+    this.#keptFrom = -1
   }
 
   /** There is no more. What comes afterwards is not read. */
@@ -85,26 +93,40 @@ export class VttReader implements VttFile {
   }
 
   #readLast(line: string): void {
-    this.#read(line, line.includes(ARROW))
+    this.#text = line
+    this.#read(0, line.length, line.includes(ARROW))
   }
 
-  #read(line: string, hasArrow: boolean): void {
+  /** Reads the line that stands between two places of the text. */
+  #read(start: number, end: number, hasArrow: boolean): void {
     this.#line += 1
     switch (this.#stage) {
       case 'block':
-        this.#readInBlock(line, hasArrow)
+        this.#readInBlock(start, end, hasArrow)
         return
       case 'between':
-        if (line !== '') this.#beginBlock(line, hasArrow)
+        if (end > start) this.#beginBlock(start, end, hasArrow)
         return
       case 'header':
-        if (hasArrow) this.#beginBlock(line, true)
-        else if (line === '') this.#stage = 'between'
-        else this.header += `\n${line}`
+        if (hasArrow) this.#beginBlock(start, end, true)
+        else if (end === start) this.#stage = 'between'
+        else this.header += `\n${this.#text.slice(start, end)}`
         return
       case 'signature':
-        this.#readSignature(line)
+        this.#readSignature(this.#text.slice(start, end))
     }
+  }
+
+  /** The lines that the block has kept so far. */
+  get #kept(): string {
+    if (this.#keptFrom < 0) return this.#carried
+    const kept = this.#text.slice(this.#keptFrom, this.#keptTo)
+    return this.#carried === '' ? kept : `${this.#carried}\n${kept}`
+  }
+
+  #keepNothing(): void {
+    this.#carried = ''
+    this.#keptFrom = -1
   }
 
   #readSignature(line: string): void {
@@ -113,54 +135,56 @@ export class VttReader implements VttFile {
     else this.header = line.slice(7)
   }
 
-  #beginBlock(line: string, hasArrow: boolean): void {
+  #beginBlock(start: number, end: number, hasArrow: boolean): void {
     this.#stage = 'block'
     this.#kind = 'open'
     this.#blockLines = 0
     this.#blockLine = this.#line
-    this.#buffer = ''
+    this.#keepNothing()
     this.#cue = undefined
-    this.#readInBlock(line, hasArrow)
+    this.#readInBlock(start, end, hasArrow)
   }
 
-  #readInBlock(line: string, hasArrow: boolean): void {
+  #readInBlock(start: number, end: number, hasArrow: boolean): void {
     this.#blockLines += 1
-    if (hasArrow) this.#readArrow(line)
-    else if (line === '') this.#endBlock()
+    if (hasArrow) this.#readArrow(start, end)
+    else if (end === start) this.#endBlock()
     else {
-      if (this.#blockLines === 2 && !this.#seenCue && this.#becomes()) this.#buffer = ''
-      this.#buffer = this.#buffer === '' ? line : `${this.#buffer}\n${line}`
+      if (this.#blockLines === 2 && !this.#seenCue && this.#becomes()) this.#keepNothing()
+      if (this.#keptFrom < 0) this.#keptFrom = start
+      this.#keptTo = end
     }
   }
 
-  #readArrow(line: string): void {
+  #readArrow(start: number, end: number): void {
+    const line = this.#text.slice(start, end)
     const isTiming = this.#blockLines === 1 || (this.#blockLines === 2 && this.#kind !== 'timed')
     if (!isTiming) {
       this.#note('cue-unseparated', this.#line, 0, line)
       this.#endBlock()
-      this.#beginBlock(line, true)
+      this.#beginBlock(start, end, true)
       return
     }
     this.#kind = 'timed'
     this.#cue = readTiming(line, this.regions, this.#reportHere)
     if (!this.#cue) return
-    this.#cue.id = this.#buffer
+    this.#cue.id = this.#kept
     this.#cueLine = this.#line
-    this.#buffer = ''
+    this.#keepNothing()
     this.#seenCue = true
   }
 
   /** Whether the first line of a block says what it is. */
   #becomes(): boolean {
-    if (STYLE.test(this.#buffer)) this.#kind = 'style'
-    else if (REGION.test(this.#buffer)) this.#kind = 'region'
+    if (STYLE.test(this.#kept)) this.#kind = 'style'
+    else if (REGION.test(this.#kept)) this.#kind = 'region'
     else return false
     return true
   }
 
   #endBlock(): void {
     this.#stage = 'between'
-    const buffer = this.#buffer
+    const buffer = this.#kept
     if (this.#cue) this.#endCue(this.#cue, buffer)
     else if (this.#kind === 'style') this.#endStyle(buffer)
     else if (this.#kind === 'region') this.#endRegion(buffer)

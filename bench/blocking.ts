@@ -1,0 +1,124 @@
+import { once } from 'node:events'
+import { createServer, type IncomingMessage } from 'node:http'
+import { text } from 'node:stream/consumers'
+import type { EngineName } from '../test/support/engine-list.ts'
+import { openUnwatched } from '../test/support/engines.ts'
+import type { TestServer } from '../test/support/server.ts'
+
+/** How often the file is loaded, each time by a browser of its own. */
+export const LOADS = 5
+
+/** The longest that nothing else could run in the page, in milliseconds. */
+interface Load {
+  readonly ours: number
+  /** While a `<track>` of the engine's own loads the file. */
+  readonly native: number
+  /** While the bytes are fetched, and nothing is done with them. */
+  readonly bytes: number
+  /** How long our loading takes in all. */
+  readonly whole: number
+}
+
+/** Runs in the page: loads a very long file in three ways, and tells how long each held the page up. */
+const loadAndTell = async (src: string, told: string): Promise<void> => {
+  const BEAT = 5
+  await import('/dist/player/index.js' as string)
+  const player = document.createElement('yoke-player')
+  const video = document.createElement('video')
+  const track = document.createElement('track')
+  Object.assign(track, { src, srclang: 'en' })
+  video.append(track)
+  player.append(video)
+  document.body.append(player)
+  while (player.textTracks.length === 0) await new Promise(resolve => setTimeout(resolve, BEAT))
+  // The library itself has come; what it still has to settle is not this file's. Ten beats in time: it has settled.
+  const settle = async (): Promise<void> => {
+    for (let inTime = 0; inTime < 10; ) {
+      const before = performance.now()
+      await new Promise(resolve => setTimeout(resolve, BEAT))
+      inTime = performance.now() - before < 2 * BEAT ? inTime + 1 : 0
+    }
+  }
+  // A message to ourselves, again and again: the time between two is how long nothing else could run.
+  const heldUpBy = async (work: () => Promise<unknown>): Promise<number> => {
+    await settle()
+    const { port1, port2 } = new MessageChannel()
+    let longest = 0
+    let last = performance.now()
+    port1.onmessage = () => {
+      const now = performance.now()
+      longest = Math.max(longest, now - last)
+      last = now
+      port2.postMessage(undefined)
+    }
+    port2.postMessage(undefined)
+    await work()
+    port1.close()
+    return longest
+  }
+  let whole = 0
+  const ours = await heldUpBy(async () => {
+    const start = performance.now()
+    await player.textTracks[0]?.load()
+    whole = performance.now() - start
+  })
+  player.remove()
+  const bytes = await heldUpBy(async () => (await fetch(src)).arrayBuffer())
+  const other = document.createElement('video')
+  const plain = document.createElement('track')
+  plain.src = src
+  other.append(plain)
+  document.body.append(other)
+  const native = await heldUpBy(() => {
+    plain.track.mode = 'hidden'
+    return new Promise(resolve => plain.addEventListener('load', resolve))
+  })
+  navigator.sendBeacon(told, JSON.stringify({ ours, native, bytes, whole }))
+}
+
+/** What the next page tells. */
+const nextTold = async (path: string): Promise<{ address: string; load: Promise<Load> }> => {
+  const server = createServer().listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const bound = server.address()
+  const port = bound && typeof bound === 'object' ? bound.port : 0
+  const load = once(server, 'request').then(async ([request]) => {
+    const body = await text(request as IncomingMessage)
+    server.closeAllConnections()
+    server.close()
+    return JSON.parse(body) as Load
+  })
+  return { address: `http://127.0.0.1:${port}${path}`, load }
+}
+
+const median = (numbers: readonly number[]): number => [...numbers].sort((a, b) => a - b)[numbers.length >> 1] ?? 0
+
+/**
+ * How long a very long file holds the page up, beside the engine's own loading of it, in the middle of several loads.
+ * Nobody looks into the browser meanwhile: a driver that keeps a log of the network has Chromium decode the whole answer
+ * at once when it ends, which takes more than the file itself.
+ */
+export const measureBlocking = async (
+  server: TestServer,
+  engine: EngineName,
+  file: string
+): Promise<Load & { readonly worst: number }> => {
+  const loads: Load[] = []
+  while (loads.length < LOADS) {
+    const told = await nextTold('/told')
+    const call = `(${loadAndTell})(${JSON.stringify(file)}, ${JSON.stringify(told.address)})`
+    const script = `const __name = named => named; ${call}`
+    const page = server.page('/blocking', `<!doctype html><title>Blocking</title><body><script>${script}</script>`)
+    const browser = await openUnwatched(engine, page)
+    loads.push(await told.load)
+    await browser.close()
+  }
+  const middle = (of: keyof Load): number => median(loads.map(load => load[of]))
+  return {
+    ours: middle('ours'),
+    native: middle('native'),
+    bytes: middle('bytes'),
+    whole: middle('whole'),
+    worst: Math.max(...loads.map(({ ours }) => ours))
+  }
+}

@@ -64,6 +64,7 @@ export const FAULT_CODES = [
   'not-seekable',
   'number-unreadable',
   'offset-unreadable',
+  'part-unreachable',
   'picture-bare',
   'picture-in-picture-refused',
   'play-blocked',

@@ -1,6 +1,7 @@
 import type { Words } from '../core/words/en.ts'
 import { bindScope } from '../wiring/scope.ts'
 import type { Yoke } from '../wiring/yoke.ts'
+import { adoptControlStyles } from './bar/styles.ts'
 import { create, createIcon } from './create.ts'
 import type { IconName } from './icons.ts'
 
@@ -22,6 +23,7 @@ export const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() 
       face('pause', words.pause, '!paused')
     )
   )
+  adoptControlStyles(shadow)
   shadow.append(button)
   const release = bindScope(yoke, shadow, { states: 'unmarked' })
   return () => {

@@ -1,8 +1,13 @@
 import type { Words } from '../core/words/en.ts'
+import { Part } from '../wiring/part.ts'
 import type { Yoke } from '../wiring/yoke.ts'
-import { type Arrangement, plainArrangement, readArrangement, type Wishes } from './arrangement.ts'
-import { drawControls } from './bar/ready-made.ts'
+import type { Arrangement, Wishes } from './bar/arrangement.ts'
 import { wordsAtHand, wordsFor } from './language.ts'
+
+type Bar = typeof import('./bar/index.ts')
+
+const BAR = new Part(() => import('./bar/index.ts'))
+const BACKDROP = new Part(() => import('./backdrop.ts'))
 
 /** What drawing needs to know of a player. */
 export interface Drawable {
@@ -11,7 +16,9 @@ export interface Drawable {
   readonly lang: () => string
   readonly openShadow: () => ShadowRoot
   /** Called when words have changed. */
-  readonly changed: () => void
+  readonly renamed: () => void
+  /** Called when the controls are there, or gone for good. */
+  readonly settled: () => void
 }
 
 /** The ready-made controls of one player: drawn when it is near, and anew when what they depend on changes. */
@@ -57,38 +64,48 @@ export class DrawnControls {
   }
 
   #draw(): void {
+    const wasDrawn = this.isDrawn
     this.#erase()
     const wishes = this.near ? this.#player.wishes() : undefined
-    if (!wishes) return
-    const lang = this.#player.lang()
-    const words = wordsAtHand(lang)
-    const arrangement = plainArrangement(wishes)
-    const turn = this.#turn
-    if (wishes.backdrop) {
-      Promise.all([wordsFor(lang), import('./backdrop.ts')]).then(([loaded, { drawBackdrop }]) => {
-        if (turn !== this.#turn) return
-        this.#yoke.configureFrom('form', { words: loaded })
-        this.#undraw = drawBackdrop(this.#yoke, this.#player.openShadow(), loaded)
-      })
+    if (!wishes) {
+      if (wasDrawn) this.#player.settled()
       return
     }
-    if (words && arrangement) this.#drawAs(words, arrangement)
+    const turn = this.#turn
+    const isStillWanted = (): boolean => turn === this.#turn
+    if (wishes.backdrop)
+      BACKDROP.use(this.#yoke, async ({ drawBackdrop }) => {
+        const words = await wordsFor(this.#player.lang())
+        if (!isStillWanted()) return
+        this.#yoke.configureFrom('form', { words })
+        this.#undraw = drawBackdrop(this.#yoke, this.#player.openShadow(), words)
+        this.#player.settled()
+      })
+    else BAR.use(this.#yoke, bar => isStillWanted() && this.#drawWith(bar, wishes, isStillWanted))
+  }
+
+  #drawWith(bar: Bar, wishes: Wishes, isStillWanted: () => boolean): void {
+    const lang = this.#player.lang()
+    const words = wordsAtHand(lang)
+    const arrangement = bar.plainArrangement(wishes)
+    if (words && arrangement) this.#drawAs(bar, words, arrangement)
     else
-      Promise.all([wordsFor(lang), arrangement ?? readArrangement(wishes)]).then(([loaded, read]) => {
-        if (turn === this.#turn) this.#drawAs(loaded, read)
+      Promise.all([wordsFor(lang), arrangement ?? bar.readArrangement(wishes)]).then(([loaded, read]) => {
+        if (isStillWanted()) this.#drawAs(bar, loaded, read)
       })
   }
 
-  #drawAs(words: Words, { layouts, without, faults }: Arrangement): void {
+  #drawAs({ drawControls }: Bar, words: Words, { layouts, without, faults }: Arrangement): void {
     const yoke = this.#yoke
     for (const reason of faults) yoke.raise(reason)
     yoke.configureFrom('form', { words })
-    this.#player.changed()
+    this.#player.renamed()
     const shadow = this.#player.openShadow()
     if (!yoke.commands.has('show-shortcuts')) yoke.defineCommand('show-shortcuts', () => this.#showShortcuts(shadow))
     if (!yoke.commands.has('show-caption-looks'))
       yoke.defineCommand('show-caption-looks', () => this.#showCaptionLooks(shadow))
     this.#undraw = drawControls({ yoke, shadow, words, layouts, without })
+    this.#player.settled()
   }
 
   async #showCaptionLooks(shadow: ShadowRoot): Promise<void> {

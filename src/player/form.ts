@@ -18,26 +18,31 @@ const becomeBackdrop = (media: HTMLMediaElement): void => {
   if (!media.hasAttribute('aria-hidden')) media.setAttribute('aria-hidden', 'true')
 }
 
+/** Players that are, or have been, a picture behind a heading: others have nothing to take back. */
+const backdrops = new WeakSet<Element>()
+
 /** Settles what the form of a player decides: a player as such, or a picture behind a heading. */
 export const settleForm = (player: Element, yoke: Yoke, media: HTMLMediaElement | undefined): void => {
-  yoke.configureFrom('form', isBackdrop(player) ? BACKDROP : PLAIN)
-  if (media && isBackdrop(player)) becomeBackdrop(media)
-}
-
-/** Settles it for a media that has come. */
-export const formMedia = (player: Element, yoke: Yoke, media: HTMLMediaElement): void => {
-  yoke.configureFrom('form', { picture: media })
-  if (isBackdrop(player)) becomeBackdrop(media)
-}
-
-/** HTML's own `autoplay` keeps its meaning, but where a policy says more. */
-export const settleAutoplay = (yoke: Yoke, media: HTMLMediaElement): readonly Fault[] => {
-  const { when } = yoke.conduct.start
-  if (when === undefined) {
-    yoke.configureFrom('form', { start: { byEngine: media.autoplay || undefined } })
-    return []
+  if (!isBackdrop(player)) {
+    yoke.configureFrom('form', backdrops.has(player) ? PLAIN : { gestures: true })
+    return
   }
-  if (!media.autoplay) return []
+  backdrops.add(player)
+  yoke.configureFrom('form', BACKDROP)
+  if (media) becomeBackdrop(media)
+}
+
+/**
+ * Settles it for a media that has come. HTML's own `autoplay` keeps its meaning, but where a policy says more.
+ * @returns what to say of two that speak of the start.
+ */
+export const formMedia = (player: Element, yoke: Yoke, media: HTMLMediaElement): readonly Fault[] => {
+  const { when, byEngine } = yoke.conduct.start
+  const isByEngine = (when === undefined && media.autoplay) || undefined
+  const start = isByEngine !== byEngine && { start: { byEngine: isByEngine } }
+  yoke.configureFrom('form', { picture: media, ...start })
+  if (isBackdrop(player)) becomeBackdrop(media)
+  if (when === undefined || !media.autoplay) return []
   media.autoplay = false
   // The engine may have begun before this script came.
   if (when !== 'at-once') media.pause()

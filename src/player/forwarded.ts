@@ -1,3 +1,5 @@
+import { MEDIA_EVENTS } from '../media/adapter.ts'
+
 /** What HTMLMediaElement's properties read before there is a media (HTML, "Media elements"). */
 const BEFORE_MEDIA = {
   buffered: undefined,
@@ -52,6 +54,8 @@ export interface Forwarding extends HTMLElement {
   forwardTo(member: string): Record<string, unknown> | undefined
   /** Keeps a setting until there is media. */
   keepForMedia(member: string, value: unknown): void
+  /** From now on all that the media tells is told by the player too. */
+  wakeToTell(): void
 }
 
 const forwardProperty = (prototype: Forwarding, name: string, before: unknown): void => {
@@ -99,9 +103,25 @@ const forwardMethod = (prototype: Forwarding, name: string): void => {
   })
 }
 
+const TOLD: ReadonlySet<string> = new Set(MEDIA_EVENTS)
+
+/** Who listens for events of the media must not miss one. */
+const listenToAll = (prototype: Forwarding): void => {
+  const { addEventListener } = prototype
+  Object.defineProperty(prototype, 'addEventListener', {
+    configurable: true,
+    writable: true,
+    value(this: Forwarding, ...heard: Parameters<typeof addEventListener>) {
+      if (TOLD.has(heard[0])) this.wakeToTell()
+      addEventListener.apply(this, heard)
+    }
+  })
+}
+
 /** Gives a player's prototype the members of HTMLMediaElement. */
 export const forwardMembers = (prototype: Forwarding): void => {
   for (const [name, before] of Object.entries(BEFORE_MEDIA)) forwardProperty(prototype, name, before)
   for (const [name, attribute] of Object.entries(REFLECTED)) reflectProperty(prototype, name, attribute)
   for (const name of METHODS) forwardMethod(prototype, name)
+  listenToAll(prototype)
 }

@@ -7,6 +7,12 @@ const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
 const isSound = ({ src, name, type }: SourceEntry): boolean =>
   type ? type.startsWith('audio/') : SOUND_FILE.test(name ?? src)
 
+/** The media that is a player's own: inside it, and not inside a player within. */
+export const ownMediaOf = (player: Element): HTMLMediaElement | undefined => {
+  const inside = player.querySelectorAll<HTMLMediaElement>('video, audio')
+  return [...inside].find(media => media.closest('yoke-player') === player)
+}
+
 /** The media that is made for a player whose markup brings none. */
 export class MadeMedia {
   element: HTMLMediaElement | undefined

@@ -1,6 +1,16 @@
-import { CONTROLS_CSS, MEDIA_CSS } from './bar/styles.ts'
 import { create } from './create.ts'
 import { sheetOf } from './page-styles.ts'
+
+/** What is shown inside a player, whether or not it has ready-made controls. */
+export const MEDIA_CSS = `
+video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
+audio { display: none }
+:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
+.stage, slot:not([name]) { border-radius: inherit }
+.stage:focus:not(:focus-visible) { outline: none }
+:host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
+:host(:fullscreen) video { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
+`
 
 let sheets: CSSStyleSheet[] | undefined
 
@@ -19,7 +29,7 @@ export class Stage {
     const player = this.#player
     if (player.shadowRoot) return player.shadowRoot
     const shadow = player.attachShadow({ mode: 'open', delegatesFocus: true })
-    sheets ??= [sheetOf(MEDIA_CSS + CONTROLS_CSS)]
+    sheets ??= [sheetOf(MEDIA_CSS)]
     shadow.adoptedStyleSheets = sheets
     shadow.append(create('div', { class: 'stage', part: 'stage', tabindex: '-1' }, create('slot')))
     this.takeFocus()

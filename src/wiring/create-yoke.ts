@@ -11,6 +11,7 @@ const isMediaElement = (source: object): source is HTMLMediaElement =>
  */
 export const createYoke = (source: HTMLMediaElement | MediaAdapter, options: YokeOptions = {}): Yoke => {
   const yoke = new Yoke(options)
+  yoke.attend()
   if (isMediaElement(source)) {
     const adapter = new MediaElementAdapter(source)
     yoke.signal.addEventListener('abort', () => adapter.dispose())

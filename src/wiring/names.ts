@@ -6,14 +6,22 @@ export type CamelCase<Name extends string> = Name extends `${infer Head}-${infer
 /** Markup's `current-time` as script's `currentTime`. */
 const toCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
+/** The rows of a table with their names in camel case, worked out once. */
+const namesOf = new WeakMap<object, readonly (readonly [camel: string, name: string])[]>()
+
+const rowsOf = (table: object): readonly (readonly [camel: string, name: string])[] => {
+  const rows = namesOf.get(table) ?? Object.keys(table).map(name => [toCamelCase(name), name] as const)
+  namesOf.set(table, rows)
+  return rows
+}
+
 /** An object whose members, in camel case, read the rows of a table through `read`, each time anew. */
 export const createView = <Table extends object, View>(
   table: Table,
   read: (name: keyof Table & string) => unknown
 ): View => {
   const view = {}
-  for (const name of Object.keys(table)) {
-    Object.defineProperty(view, toCamelCase(name), { enumerable: true, get: () => read(name as keyof Table & string) })
-  }
+  for (const [camel, name] of rowsOf(table))
+    Object.defineProperty(view, camel, { enumerable: true, get: () => read(name as keyof Table & string) })
   return Object.freeze(view) as View
 }

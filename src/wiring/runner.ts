@@ -5,6 +5,7 @@ import type { MediaSnapshot } from '../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
 import { faultOfPlay, faultOfPresentation } from './playback-faults.ts'
+import { noCommand } from './slips.ts'
 import type { AuthorCommand, YokeView } from './surface.ts'
 
 /** How a command ended. `run` never rejects. */
@@ -103,7 +104,7 @@ export const runCommand = async (
 ): Promise<RunResult> => {
   const author = host.commands.get(name)
   if (author) return runAuthor(host, name, author, value)
-  if (!isCommandName(name)) return host.raise(host.unknownCommand(name), source)
+  if (!isCommandName(name)) return host.raise(noCommand(name, host), source)
   const command = tryReadCommand(name, value)
   if (!command.ok) return host.raise(command.fault, source)
   // The time runs on between events: what a command starts from is read now.

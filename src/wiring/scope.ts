@@ -1,8 +1,12 @@
+import type { Fault } from '../core/fault.ts'
 import type { MediaSnapshot } from '../core/playback/snapshot.ts'
 import { STATE_NAMES, STATES } from '../core/playback/states.ts'
 import { MEASURE_NAMES, MEASURES } from '../core/playback/values.ts'
+import { CONTROLS } from './controls-part.ts'
+import { keepEarlyPress } from './early-press.ts'
+import { INSIDE_SELECTOR, registerScope, unregisterScope, wake } from './registry.ts'
 import type { Scope, YokeView } from './surface.ts'
-import { treeOf } from './tree.ts'
+import { whenWanted } from './when-wanted.ts'
 
 export interface ScopeOptions {
   /** A custom element's own states (HTML, `ElementInternals.states`); without it they stand in `data-yoke-state`. `unmarked`: another scope of the same element shows them. */
@@ -58,6 +62,20 @@ const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
 
 const hostOf = (root: Element | ShadowRoot): Element => ('host' in root ? root.host : root)
 
+/** Puts off what stands in a scope until it is wanted. @returns its end. */
+const waitInside = (root: Element, yoke: YokeView, join: () => void): (() => void) => {
+  const end = whenWanted(root, join)
+  // A media that is made for a player plays where its root does not hear of it.
+  const still = yoke.subscribe(
+    seen => seen.snapshot.paused,
+    () => wake(root)
+  )
+  return () => {
+    end()
+    still()
+  }
+}
+
 /** Makes `root` a scope of the yoke. @returns its release. */
 export const bindScope = (
   yoke: YokeView,
@@ -68,11 +86,31 @@ export const bindScope = (
   const target = hostOf(root)
   const stops = states === 'unmarked' ? [] : [markStates(target, yoke, states), showMeasures(target, yoke)]
   let leave = (): void => undefined
+  let released = false
+  const join = (): void => {
+    const pressed = CONTROLS.here ? undefined : keepEarlyPress(root, INSIDE_SELECTOR)
+    const ear = {
+      raise: (reason: Fault) => {
+        pressed?.()
+        yoke.raise(reason)
+      }
+    }
+    CONTROLS.use(ear, ({ treeOf }) => {
+      const button = pressed?.()
+      if (released) return
+      yoke.attend()
+      const tree = treeOf(root)
+      leave = tree.join(root, yoke)
+      if (button) tree.answer(button)
+    })
+  }
   const scope: Scope = {
     root,
     target,
     release: () => {
       if (!yoke.scopes.delete(scope)) return
+      released = true
+      unregisterScope(root, yoke)
       yoke.settle()
       leave()
       for (const stop of stops) stop()
@@ -80,7 +118,9 @@ export const bindScope = (
   }
   // Known before anything is coupled, so that the faults of its markup are heard here.
   yoke.scopes.add(scope)
+  registerScope(root, yoke)
   yoke.settle()
-  leave = treeOf(root).join(root, yoke, lazily)
+  if (lazily && root instanceof Element) stops.push(waitInside(root, yoke, join))
+  else join()
   return scope.release
 }

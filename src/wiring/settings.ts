@@ -1,8 +1,7 @@
-import { type Result, succeed } from '../core/fault.ts'
 import { SHORTCUTS, type Shortcut } from '../core/playback/shortcuts.ts'
 import { initialSnapshot, type Surroundings } from '../core/playback/snapshot.ts'
 import type { StartSettings } from '../core/settings/settings.ts'
-import { type MomentEntry, tryReadMoments } from '../core/time/moments.ts'
+import type { MomentEntry } from '../core/time/moments.ts'
 import { BASIC_WORDS, type BasicWords } from '../core/words/basic.ts'
 import type { GivenSource } from '../media/source-port.ts'
 import type { TrackEntry } from './captions/track-source.ts'
@@ -64,10 +63,11 @@ export const DEFAULT_CONDUCT: YokeConduct = {
 }
 
 export const mergeConduct = (conduct: YokeConduct, settings: YokeSettings): YokeConduct => {
-  const merged = { ...conduct }
-  for (const key of Object.keys(conduct) as (keyof YokeConduct)[])
-    if (key in settings) Object.assign(merged, { [key]: settings[key] ?? DEFAULT_CONDUCT[key] })
-  return settings.start ? { ...merged, start: { ...conduct.start, ...settings.start } } : merged
+  const merged: Record<string, unknown> = { ...conduct }
+  for (const [key, value] of Object.entries(settings))
+    if (Object.hasOwn(DEFAULT_CONDUCT, key)) merged[key] = value ?? DEFAULT_CONDUCT[key as keyof YokeConduct]
+  if (settings.start) merged.start = { ...conduct.start, ...settings.start }
+  return merged as unknown as YokeConduct
 }
 
 const DEFAULT_RATES: readonly number[] = initialSnapshot.playbackRates
@@ -83,17 +83,14 @@ export const SETTING_NAMES: ReadonlySet<string> = new Set([
   'sources'
 ])
 
-/** The settings that are facts about what plays. Fault: `time-address-unreadable` in a moment. */
-export const readSurroundings = (settings: YokeSettings): Result<Partial<Surroundings>> => {
-  const { playbackRates = DEFAULT_RATES, frameRate, title = '', moments = [] } = settings
-  const read = tryReadMoments(moments)
-  if (!read.ok) return read
-  return succeed({
+/** The settings that are facts about what plays, but for the moments. */
+export const readSurroundings = (settings: YokeSettings): Partial<Surroundings> => {
+  const { playbackRates = DEFAULT_RATES, frameRate, title = '' } = settings
+  return {
     ...('playbackRates' in settings && {
       playbackRates: playbackRates.filter(rate => rate > 0).sort((a, b) => a - b)
     }),
     ...('frameRate' in settings && { frameRate }),
-    ...('title' in settings && { title }),
-    ...('moments' in settings && { moments: read.value })
-  })
+    ...('title' in settings && { title })
+  }
 }

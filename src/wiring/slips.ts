@@ -1,5 +1,7 @@
 import { type Fault, type FaultCode, fault } from '../core/fault.ts'
 import { nearestName } from '../core/nearest-name.ts'
+import { COMMAND_NAMES } from '../core/playback/commands.ts'
+import type { YokeView } from './surface.ts'
 
 const hintFor = (written: string, names: readonly string[]): string => {
   const nearest = nearestName(written, names)
@@ -16,8 +18,8 @@ export const noSuch = (
 ): Fault => fault(code, `${attribute} asks for “${written}”, which is no ${kind}.`, hintFor(written, names))
 
 /** A command that nobody knows. */
-export const noCommand = (name: string, names: readonly string[]): Fault =>
-  fault('command-unknown', `There is no command “${name}”.`, hintFor(name, names))
+export const noCommand = (name: string, yoke: YokeView): Fault =>
+  fault('command-unknown', `There is no command “${name}”.`, hintFor(name, [...COMMAND_NAMES, ...yoke.commands.keys()]))
 
 /** A command or value of the page's own with a name of the library's. */
 export const nameTaken = (kind: string, name: string): Fault =>

@@ -64,8 +64,6 @@ export interface YokeView {
   configure(settings: YokeSettings): void
   /** See `Yoke.subscribe`. */
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
-  /** The fault of a command that nobody knows, with the name that was probably meant. */
-  unknownCommand(name: string): Fault
   /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
   /** Counts a control in. @returns its way out. */
@@ -84,6 +82,8 @@ export interface YokeView {
   lookForTracks(): void
   /** See `Yoke.settle`. */
   settle(): void
+  /** See `Yoke.attend`. */
+  attend(): void
   /** See `Yoke.canRun`. */
   canRun(name: string): boolean
 }

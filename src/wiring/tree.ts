@@ -1,11 +1,10 @@
-import { clickCommand } from './couplings/command-button.ts'
-import { COUPLED_SELECTOR, COUPLES, isOutsideReference, OUTSIDE_SELECTOR, targetOf } from './couplings/couples.ts'
+import { clickCommand, runCommandOf } from './couplings/command-button.ts'
+import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from './couplings/couples.ts'
 import { pressKey } from './keys.ts'
 import { buttonUnder, clickPicture } from './picture.ts'
-import { registerScope, scopeAround, unregisterScope, yokeAround, yokeOfTarget } from './registry.ts'
+import { isWaiting, OUTSIDE_SELECTOR, scopeAround, wake, yokeAround, yokeOfTarget } from './registry.ts'
 import { adoptStyles } from './styles.ts'
 import type { Coupling, YokeView } from './surface.ts'
-import { whenNear } from './when-near.ts'
 import { measureAnew } from './while-seen.ts'
 
 /** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
@@ -61,9 +60,7 @@ const withDescendants = (node: Node): HTMLElement[] => {
  */
 class Tree {
   readonly #root: Node
-  readonly #scopes = new Set<Node>()
-  /** Scopes whose inside is coupled later, each with what does it. */
-  readonly #deferred = new Map<Node, () => void>()
+  readonly #scopes = new Set<{ readonly root: Node }>()
   readonly #coupled = new Map<Element, Coupled>()
   /** Controls that name an id without a player behind it, so far. */
   readonly #waiting = new Set<HTMLElement>()
@@ -78,49 +75,33 @@ class Tree {
     this.#root = root
   }
 
-  /**
-   * Couples what belongs to a new scope; with `lazily`, what stands inside it only when it comes near the viewport, is
-   * touched, or plays: a hundred players on a page cost no more than the few that are seen. @returns its leave.
-   */
-  join(root: Element | ShadowRoot, yoke: YokeView, lazily: boolean): () => void {
-    if (!this.#life) this.#begin()
-    registerScope(root, yoke)
-    this.#scopes.add(root)
-    if (lazily && isElement(root)) this.#defer(root, yoke)
-    else for (const element of withDescendants(root)) this.#couple(element)
-    for (const element of [...this.#waiting]) this.#couple(element)
-    return () => this.#leave(root, yoke)
-  }
-
-  #defer(root: Element, yoke: YokeView): void {
-    const stops = [
-      whenNear(root, () => this.#wake(root)),
-      yoke.subscribe(
-        seen => seen.snapshot.paused,
-        () => this.#wake(root)
-      )
-    ]
-    this.#deferred.set(root, () => {
-      for (const stop of stops) stop()
-    })
-  }
-
-  /** Couples the inside of a scope, if that was put off. */
-  #wake(root: Node | undefined): void {
-    const settle = root && this.#deferred.get(root)
-    if (!root || !settle) return
-    this.#deferred.delete(root)
-    settle()
+  /** Couples what stands in a scope, and what names it from elsewhere. @returns its leave. */
+  join(root: Element | ShadowRoot, yoke: YokeView): () => void {
+    const leave = this.attend(root)
     for (const element of withDescendants(root)) this.#couple(element)
+    return () => {
+      for (const [element, coupled] of [...this.#coupled])
+        if (coupled.yoke === yoke) this.#couple(element as HTMLElement)
+      leave()
+    }
   }
 
-  #leave(root: Element | ShadowRoot, yoke: YokeView): void {
-    unregisterScope(root, yoke)
-    this.#scopes.delete(root)
-    this.#deferred.get(root)?.()
-    this.#deferred.delete(root)
-    for (const [element, coupled] of [...this.#coupled]) if (coupled.yoke === yoke) this.#couple(element as HTMLElement)
-    if (this.#scopes.size === 0) this.#end()
+  /** Couples what names a scope from elsewhere, whether or not its inside is coupled yet. @returns its leave. */
+  attend(root: Node): () => void {
+    if (!this.#life) this.#begin()
+    const scope = { root }
+    this.#scopes.add(scope)
+    for (const element of [...this.#waiting]) this.#couple(element)
+    return () => {
+      // The last one to go takes everything with it.
+      if (this.#scopes.delete(scope) && this.#scopes.size === 0) this.#end()
+    }
+  }
+
+  /** Answers a press that came before there was anyone to answer it. */
+  answer(button: HTMLElement): void {
+    const coupled = this.#coupled.get(button)
+    if (coupled) runCommandOf(button, coupled.yoke)
   }
 
   #begin(): void {
@@ -163,12 +144,14 @@ class Tree {
   /** Brings an element's coupling up to date with its place and its attributes. */
   #couple(element: HTMLElement): void {
     const before = this.#coupled.get(element)
-    const yoke = this.#yokeOf(element)
+    // Asked first: to ask for its yoke would wake what rests.
+    const isPutOff = this.#isPutOff(element)
+    const yoke = isPutOff ? undefined : this.#yokeOf(element)
     if (before && before.yoke === yoke) return
     if (before) this.#release(element)
     this.#waiting.delete(element)
-    if (!yoke || this.#isPutOff(element)) {
-      if (!yoke && isOutsideReference(element)) this.#waiting.add(element)
+    if (!yoke) {
+      if (!isPutOff && isOutsideReference(element)) this.#waiting.add(element)
       return
     }
     const couplings = COUPLES.flatMap(({ attribute, couple }) => {
@@ -179,9 +162,9 @@ class Tree {
   }
 
   #isPutOff(element: Element): boolean {
-    if (this.#deferred.size === 0 || isOutsideReference(element)) return false
+    if (isOutsideReference(element)) return false
     const scope = scopeAround(element)
-    return scope !== undefined && this.#deferred.has(scope)
+    return scope !== undefined && isWaiting(scope)
   }
 
   #yokeOf(element: HTMLElement): YokeView | undefined {
@@ -224,7 +207,7 @@ class Tree {
   }
 
   #arrived(node: Element): void {
-    if (this.#deferred.has(node)) return
+    if (isWaiting(node)) return
     for (const element of withDescendants(node)) {
       // What is coupled by now was coupled at this place: by its scope, or when it left the one before.
       if (!this.#coupled.has(element)) this.#couple(element)
@@ -241,7 +224,7 @@ class Tree {
   #pass(event: Event): void {
     if (!(event.target instanceof Element)) return
     if (event.type === 'pointerdown') this.#pointerType = (event as PointerEvent).pointerType
-    if (event.type !== 'pointerout') this.#wake(scopeAround(event.target))
+    if (event.type !== 'pointerout') wake(scopeAround(event.target))
     const coupled =
       this.#coupled.get(event.target) ?? this.#coupled.get(event.target.closest('[command]') ?? event.target)
     for (const coupling of coupled?.couplings ?? []) coupling.handle?.(event)
@@ -250,7 +233,7 @@ class Tree {
   #click(event: MouseEvent): void {
     this.#wasPaused = event.target instanceof Element ? yokeAround(event.target)?.media?.paused : undefined
     const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
-    if (button) this.#wake(scopeAround(button))
+    if (button) wake(scopeAround(button))
     const coupled = button ? this.#coupled.get(button) : undefined
     if (button && coupled) clickCommand(button as HTMLElement, coupled.yoke)
     else if (!button) this.#clickThrough(event)

@@ -1,6 +1,6 @@
 import { type Fault, fault, refuse } from '../core/fault.ts'
 import { availabilityOf } from '../core/playback/availability.ts'
-import { COMMAND_NAMES, type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
+import { type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
 import type { Presentation } from '../core/playback/plan.ts'
 import {
   initialSnapshot,
@@ -10,41 +10,27 @@ import {
   type Surroundings
 } from '../core/playback/snapshot.ts'
 import type { StartOutcome } from '../core/playback/start.ts'
-import { STATES } from '../core/playback/states.ts'
-import { MEASURES, VALUES } from '../core/playback/values.ts'
+import { VALUES } from '../core/playback/values.ts'
 import type { SettingLayers, SettingOrigin } from '../core/settings/layers.ts'
-import { findUnknownSettings } from '../core/settings/unknown.ts'
 import type { SourceEntry } from '../core/sources/rank.ts'
 import type { SourceReport } from '../core/sources/reports.ts'
 import type { MediaAdapter, MediaEventType } from '../media/adapter.ts'
 import type { PresentationPort } from '../media/presentation.ts'
+import type { Attendants } from './attendants.ts'
 import { CaptionsGate } from './captions-gate.ts'
+import { Configuration } from './configuration.ts'
+import { CONTROLS } from './controls-part.ts'
 import { dispatchAt, warn, YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './events.ts'
-import { FragmentEnd } from './fragment-end.ts'
-import { GivenSources } from './given-sources.ts'
-import { IdleWatch } from './idle.ts'
 import type { Inspection } from './inspect.ts'
-import { createView } from './names.ts'
-import { faultOfError } from './playback-faults.ts'
-import { Presentations } from './presentations.ts'
-import { type CommandHost, type RunResult, runCommand } from './runner.ts'
+import type { CommandHost, RunResult } from './runner.ts'
 import { bindScope } from './scope.ts'
 import { Seeker } from './seeker.ts'
-import {
-  DEFAULT_CONDUCT,
-  mergeConduct,
-  readSurroundings,
-  SETTING_NAMES,
-  type YokeConduct,
-  type YokeSettings
-} from './settings.ts'
-import { nameTaken, noCommand } from './slips.ts'
-import { keepSolo, leaveSolo } from './solo.ts'
-import { StartGate } from './start-gate.ts'
+import type { YokeConduct, YokeSettings } from './settings.ts'
 import { Subscriptions } from './subscriptions.ts'
 import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView } from './surface.ts'
 import { Ticker } from './ticker.ts'
 import { type CaptionsView, TrackList } from './track-list.ts'
+import { Views } from './views.ts'
 
 /** What a yoke may be given at its making. */
 export interface YokeOptions extends YokeSettings {
@@ -67,26 +53,21 @@ export class Yoke extends EventTarget implements CommandHost {
   /** Made when someone asks for it: most players live without. */
   #life: AbortController | undefined
   #disposed = false
-  #states: StatesView | undefined
-  #values: ValuesView | undefined
-  #measures: MeasuresView | undefined
-  #conduct: YokeConduct = DEFAULT_CONDUCT
   readonly #subscriptions = new Subscriptions()
   #snapshot: MediaSnapshot = initialSnapshot
+  readonly #views = new Views(() => this.#snapshot)
   #media: MediaAdapter | undefined
   #seeker: Seeker | undefined
   #release: (() => void) | undefined
   readonly #ticker = new Ticker(() => this.refresh())
-  readonly #fragmentEnd = new FragmentEnd(() => this.refresh())
-  readonly #presentations = new Presentations(changed => this.surround(changed))
-  readonly #idle = new IdleWatch(this)
+  #attendants: Attendants | undefined
   /** The text tracks, by HTML's names; live. */
   readonly textTracks: TrackList = new TrackList()
   readonly #captions = new CaptionsGate(this, () => this.#subscriptions.check())
-  readonly #sources = new GivenSources()
-  readonly #start = new StartGate(this)
-  /** @internal Settings by where they come from, for a player whose markup says some. */
-  layers: SettingLayers | undefined
+  readonly #configuration = new Configuration(this, {
+    giveTracks: entries => this.#captions.give(entries),
+    changed: () => this.#subscriptions.checkSoon()
+  })
   #fault: Fault | undefined
   readonly #controls = new Map<Element, string>()
 
@@ -107,20 +88,17 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** Yes/no conditions, by their names in camel case: `yoke.states.paused`. */
   get states(): StatesView {
-    this.#states ??= createView<typeof STATES, StatesView>(STATES, name => STATES[name](this.#snapshot))
-    return this.#states
+    return this.#views.states
   }
 
   /** What can be read: `yoke.values.currentTime`. Seconds; `undefined` while not known. */
   get values(): ValuesView {
-    this.#values ??= createView<typeof VALUES, ValuesView>(VALUES, name => VALUES[name](this.#snapshot))
-    return this.#values
+    return this.#views.values
   }
 
   /** Live numbers from 0 to 1: `yoke.measures.position`. */
   get measures(): MeasuresView {
-    this.#measures ??= createView<typeof MEASURES, MeasuresView>(MEASURES, name => MEASURES[name](this.#snapshot))
-    return this.#measures
+    return this.#views.measures
   }
 
   /** The sources in the order in which they are tried, what has become of each, and why. Empty for a media that has but one way to play. */
@@ -130,7 +108,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** @internal What script or a clip says is to play; nothing where it is left to the markup. */
   get given(): readonly SourceEntry[] {
-    return this.#sources.given
+    return this.#configuration.given
   }
 
   /** What has come of a start by itself. `yoke-start` tells of it. */
@@ -150,7 +128,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** How this yoke behaves: its settings, with what was left out filled in. */
   get conduct(): YokeConduct {
-    return this.#conduct
+    return this.#configuration.conduct
   }
 
   /** Whether the yoke has been disposed of. */
@@ -172,7 +150,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** The element that fills the screen: the one that was given, else the scope that holds the media. */
   get container(): Element | undefined {
-    const { container } = this.#conduct
+    const { container } = this.conduct
     if (container) return container
     const targets = [...this.scopes].map(scope => scope.target)
     return targets.find(target => target.querySelector('video, audio')) ?? targets[0]
@@ -183,30 +161,17 @@ export class Yoke extends EventTarget implements CommandHost {
    * fault and changes nothing; so is one that there is not: `setting-unknown`.
    */
   configure(settings: YokeSettings): void {
-    const unknown = findUnknownSettings(settings, SETTING_NAMES)
-    for (const reason of [...unknown, ...this.configureFrom('script', settings)]) this.raise(reason)
+    this.#configuration.take(settings)
+  }
+
+  /** @internal From now on settings are kept by where they come from, as for a player whose markup says some. */
+  layerSettings(layers: SettingLayers): void {
+    this.#configuration.layers = layers
   }
 
   /** @internal Changes what one origin says. @returns what to say of settings that two of them say. */
   configureFrom(origin: SettingOrigin, given: YokeSettings): readonly Fault[] {
-    const { settings, faults } = this.layers?.settle(origin, { ...given }) ?? { settings: given, faults: [] }
-    this.#apply(settings)
-    return faults
-  }
-
-  #apply(settings: YokeSettings): void {
-    this.#conduct = mergeConduct(this.#conduct, settings)
-    const surroundings = readSurroundings(settings)
-    if (surroundings.ok) this.surround(surroundings.value)
-    else this.raise(surroundings.fault)
-    if ('container' in settings) this.settle()
-    if ('tracks' in settings) this.#captions.give(settings.tracks ?? [])
-    if (settings.start) this.#begin()
-    if ('sources' in settings) {
-      this.#sources.give(settings.sources, this.#media, this.#conduct)
-      this.surround({ file: this.#sources.fileName })
-    } else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(this.#media, this.#conduct)
-    this.#subscriptions.checkSoon()
+    return this.#configuration.takeFrom(origin, given)
   }
 
   /**
@@ -223,15 +188,7 @@ export class Yoke extends EventTarget implements CommandHost {
     this.#snapshot = keepSurroundings(this.#snapshot)
     this.refresh()
     this.settle()
-    this.#sources.handTo(media, this.#conduct)
-    this.#start.follow()
-  }
-
-  /** Takes the policy of the start anew. */
-  #begin(): void {
-    const { start } = this.#conduct
-    this.surround({ soundWanted: start.when !== undefined && (start.sound ?? 'wanted') === 'wanted' })
-    this.#start.give(start)
+    this.#configuration.handTo(media)
   }
 
   /** @internal */
@@ -252,11 +209,19 @@ export class Yoke extends EventTarget implements CommandHost {
    * `play` resolves when playback has truly begun, full screen when it is there, the others when the media has been
    * told. Never rejects; `{ ok: false, fault }` says why not.
    */
-  async run(name: CommandName | (string & {}), value?: CommandValue, source?: Element): Promise<RunResult> {
-    if (dispatchAt(this.#targets(), () => new YokeCommandEvent(name, value, source)))
-      return runCommand(this, name, value, source)
-    const sentence = `The command ${name} was refused by the page.`
-    return refuse(fault('command-prevented', sentence, 'a yoke-command listener called preventDefault()'))
+  run(name: CommandName | (string & {}), value?: CommandValue, source?: Element): Promise<RunResult> {
+    return new Promise(resolve => {
+      if (dispatchAt(this.#targets(), () => new YokeCommandEvent(name, value, source))) {
+        const ear = { raise: (reason: Fault) => resolve(this.raise(reason)) }
+        CONTROLS.use(ear, ({ runCommand }) => {
+          this.attend()
+          resolve(runCommand(this, name, value, source))
+        })
+        return
+      }
+      const sentence = `The command ${name} was refused by the page.`
+      resolve(refuse(fault('command-prevented', sentence, 'a yoke-command listener called preventDefault()')))
+    })
   }
 
   /**
@@ -279,13 +244,13 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** Adds a command of your own; a fault `name-taken` where the name is one of ours. */
   defineCommand(name: string, command: AuthorCommand): void {
-    if (isCommandName(name)) this.raise(nameTaken('command', name))
+    if (isCommandName(name)) this.#refuseName('command', name)
     else this.commands.set(name, command)
   }
 
   /** Adds a value of your own; a fault `name-taken` where the name is one of ours. */
   defineValue(name: string, value: AuthorValue): void {
-    if (Object.hasOwn(VALUES, name)) this.raise(nameTaken('value', name))
+    if (Object.hasOwn(VALUES, name)) this.#refuseName('value', name)
     else this.authorValues.set(name, value)
     this.refresh()
   }
@@ -295,9 +260,8 @@ export class Yoke extends EventTarget implements CommandHost {
     return isCommandName(name) ? availabilityOf(name, this.#snapshot) === 'now' : this.commands.has(name)
   }
 
-  /** The fault of a command that nobody knows, with the name that was probably meant. */
-  unknownCommand(name: string): Fault {
-    return noCommand(name, [...COMMAND_NAMES, ...this.commands.keys()])
+  #refuseName(kind: string, name: string): void {
+    CONTROLS.use(this, ({ nameTaken }) => this.raise(nameTaken(kind, name)))
   }
 
   /** Tells a fault as a `yoke-fault` event, and on the console unless a listener prevents that. */
@@ -341,7 +305,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** @internal */
   presentation(kind: Presentation): PresentationPort | undefined {
-    return this.#presentations.port(kind)
+    return this.#attendants?.presentation(kind)
   }
 
   /** @internal */
@@ -370,7 +334,7 @@ export class Yoke extends EventTarget implements CommandHost {
 
   /** Someone is there: what hides while nobody is comes back, or with `false` goes at once. */
   wake(awake = true): void {
-    if (awake) this.#idle.touch()
+    if (awake) this.#attendants?.wake()
     else this.surround({ idle: true })
   }
 
@@ -385,8 +349,18 @@ export class Yoke extends EventTarget implements CommandHost {
   /** To be called when the scopes or the media have changed: finds anew what fills the screen. */
   settle(): void {
     if (this.#disposed) return
-    this.#presentations.follow(this.#media, this.container)
+    this.#attendants?.settle()
     this.#captions.look()
+  }
+
+  /** @internal Someone is about to use it: what goes along with that comes, once. */
+  attend(): void {
+    CONTROLS.use(this, part => {
+      if (this.#attendants || this.#disposed) return
+      this.#attendants = new part.Attendants(this)
+      this.#attendants.settle()
+      this.#attendants.follow(this.#media, this.#snapshot)
+    })
   }
 
   /** Reads the media anew and brings everything coupled up to date; for values of your own that changed by themselves. */
@@ -422,13 +396,9 @@ export class Yoke extends EventTarget implements CommandHost {
     for (const scope of [...this.scopes]) scope.release()
     this.#release?.()
     this.#ticker.stop()
-    this.#fragmentEnd.stop()
-    this.#idle.stop()
-    this.#presentations.stop()
+    this.#attendants?.stop()
     this.#captions.stop()
-    this.#sources.stop()
-    this.#start.stop()
-    leaveSolo(this)
+    this.#configuration.stop()
     this.#subscriptions.clear()
     this.#media = undefined
   }
@@ -438,9 +408,7 @@ export class Yoke extends EventTarget implements CommandHost {
     if (this.#disposed) return
     this.#subscriptions.check()
     this.#ticker.follow(this.#snapshot)
-    this.#fragmentEnd.follow(this.#media, this.#snapshot)
-    this.#idle.follow(this.#snapshot)
-    keepSolo(this)
+    this.#attendants?.follow(this.#media, this.#snapshot)
   }
 
   #targets(): readonly EventTarget[] {
@@ -454,17 +422,21 @@ export class Yoke extends EventTarget implements CommandHost {
       this.#fault = undefined
     }
     if (type === 'playing') this.#fault = undefined
-    if (type === 'loadedmetadata') this.#presentations.look()
+    if (type === 'loadedmetadata') this.#attendants?.look()
     this.refresh(type)
     this.dispatchEvent(new Event(type))
   }
 
   #mediaFailed(): void {
-    if (!this.#media?.error) return
-    const reason = faultOfError(this.#media.error, this.#media.currentSrc)
-    this.keepFault(reason)
-    // A media may have failed before its player came: told after the player is where its page can hear it.
-    queueMicrotask(() => this.#disposed || this.raise(reason))
+    const { error, currentSrc } = this.#media ?? {}
+    if (!error) return
+    CONTROLS.use(this, ({ faultOfError }) => {
+      if (!this.#snapshot.error) return
+      const reason = faultOfError(error, currentSrc ?? '')
+      this.keepFault(reason)
+      // A media may have failed before its player came: told after the player is where its page can hear it.
+      queueMicrotask(() => this.#disposed || this.raise(reason))
+    })
   }
 }
 

@@ -113,13 +113,18 @@ describe('where captions stand', () => {
       )
     await comesToRest()
     const before = (await places())[0]
+    // Written down as they begin: on a busy machine they may be over before anyone looks.
+    await person.page.run(() => {
+      const { animate } = Element.prototype
+      Object.assign(globalThis, { moved: 0 })
+      Element.prototype.animate = function (...how) {
+        if (this.matches('.yoke-region > .yoke-cue')) (globalThis as unknown as { moved: number }).moved += 1
+        return animate.apply(this, how)
+      }
+    })
     await run('seek', '6')
     await cues(2)
-    expect(
-      await person.page.run(() =>
-        [...document.querySelectorAll('.yoke-region > .yoke-cue')].map(cue => cue.getAnimations().length)
-      )
-    ).toEqual([1, 1])
+    expect(await person.page.run(() => (globalThis as unknown as { moved: number }).moved)).toBe(2)
     await comesToRest()
     const [first, second] = await places()
     expect(second?.bottom).toBeCloseTo(before?.bottom ?? 0, 0)

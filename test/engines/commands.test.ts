@@ -371,6 +371,7 @@ it('a step goes by one frame, on and back', async () => {
   for (const id of ['', '#on', '#on', '#back']) {
     if (id) await person.click(id)
     await settled()
+    await person.until('its picture', readFrameNumber, 'video')
     frames.push(await person.page.run(readFrameNumber, 'video'))
   }
   const [first = 0] = frames

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { createVirtualClock, type VirtualClock } from '../../src/media/simulated/clock.ts'
 import {
   createSimulatedMedia,
@@ -29,6 +29,12 @@ const setUp = (options: Omit<SimulatedMediaOptions, 'clock'> = {}): void => {
   })
   clock.advance(0.01)
 }
+
+/** What runs commands comes with the first one; from then on they run at once. */
+beforeAll(async () => {
+  setUp()
+  await yoke.run('pause')
+})
 
 beforeEach(() => setUp())
 

@@ -1,6 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { once } from 'node:events'
+import { mkdtemp, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { type EngineName, findProgram } from './engine-list.ts'
 
 /** Keys by `KeyboardEvent.key`. */
@@ -311,6 +314,26 @@ const OPENERS: Record<EngineName, () => Promise<EnginePage>> = {
  * is most of what a page costs, and end with it.
  */
 export const openEngine = (engine: EngineName): Promise<EnginePage> => OPENERS[engine]()
+
+/** Opens a page that no driver looks into: it has to tell what it finds by itself. */
+export const openUnwatched = async (engine: EngineName, url: string): Promise<{ close(): Promise<void> }> => {
+  if (engine !== 'chromium') {
+    const page = await openEngine(engine)
+    await page.goto(url)
+    return page
+  }
+  const profile = await mkdtemp(join(tmpdir(), 'yokewright-'))
+  const browser = spawn(program('chromium'), [...CHROMIUM_ARGUMENTS, '--headless', `--user-data-dir=${profile}`, url], {
+    stdio: 'ignore'
+  })
+  return {
+    close: async () => {
+      browser.kill()
+      await once(browser, 'exit')
+      await rm(profile, { recursive: true, force: true, maxRetries: 5 })
+    }
+  }
+}
 
 /** Ends the browsers that were started; a page asked for afterwards starts a new one. */
 export const endBrowsers = async (): Promise<void> => {

@@ -84,25 +84,34 @@ export const printTimeAddress = (address: TimeAddress): string => {
 }
 
 /**
- * The second on the timeline that an address names, clamped to what can be sought.
+ * The second on the timeline that an address names, clamped to what can be sought; `undefined` for a fraction and `end`
+ * while the length is unknown.
+ */
+export const placeOfAddress = (address: TimeAddress, seekable: TimeRange | undefined): number | undefined => {
+  if (address.kind === 'seconds') return seekable ? clampToRange(address.seconds, seekable) : address.seconds
+  if (!seekable || !Number.isFinite(seekable.end)) return undefined
+  const fraction = address.kind === 'end' ? 1 : address.fraction
+  return seekable.start + fraction * (seekable.end - seekable.start)
+}
+
+/**
+ * As {@link placeOfAddress}, with a fault in place of `undefined`.
  *
  * @param seekable what can be sought, or `undefined` while that is unknown: then seconds stay as they are
  * (a media element keeps them until it knows more), and a fraction or `end` is a `duration-unknown` fault.
  * An `Infinity` end counts as unknown.
  */
 export const tryResolveTimeAddress = (address: TimeAddress, seekable: TimeRange | undefined): Result<number> => {
-  if (address.kind === 'seconds') return succeed(seekable ? clampToRange(address.seconds, seekable) : address.seconds)
-  if (!seekable || !Number.isFinite(seekable.end)) {
-    return refuse(
-      fault(
-        'duration-unknown',
-        `“${printTimeAddress(address)}” cannot be found while the length is unknown.`,
-        'wait for loadedmetadata, or name the moment in seconds'
+  const place = placeOfAddress(address, seekable)
+  return place === undefined
+    ? refuse(
+        fault(
+          'duration-unknown',
+          `“${printTimeAddress(address)}” cannot be found while the length is unknown.`,
+          'wait for loadedmetadata, or name the moment in seconds'
+        )
       )
-    )
-  }
-  const fraction = address.kind === 'end' ? 1 : address.fraction
-  return succeed(seekable.start + fraction * (seekable.end - seekable.start))
+    : succeed(place)
 }
 
 /** As {@link tryResolveTimeAddress}. @throws {FaultError} `duration-unknown`. */

@@ -1,5 +1,5 @@
 import { type Result, succeed } from '../fault.ts'
-import { type TimeAddress, tryParseTimeAddress, tryResolveTimeAddress } from './address.ts'
+import { placeOfAddress, type TimeAddress, tryParseTimeAddress } from './address.ts'
 import type { TimeRange } from './ranges.ts'
 
 /** A labelled point or stretch of the timeline, as an author writes it. */
@@ -37,10 +37,8 @@ export const momentAt = (
   seconds: number,
   playable: TimeRange | undefined
 ): Moment | undefined => {
-  const placeOf = (address: TimeAddress | undefined, otherwise: number): number => {
-    const place = address && tryResolveTimeAddress(address, playable)
-    return place?.ok ? place.value : otherwise
-  }
+  const placeOf = (address: TimeAddress | undefined, otherwise: number): number =>
+    (address && placeOfAddress(address, playable)) ?? otherwise
   let found: { readonly moment: Moment; readonly start: number } | undefined
   for (const moment of moments) {
     const start = placeOf(moment.at, Number.POSITIVE_INFINITY)

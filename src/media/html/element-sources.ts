@@ -3,6 +3,7 @@ import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import { isSoundType } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
+import type { MediaEventType } from '../adapter.ts'
 import type { SourcePort, SourceWishes } from '../source-port.ts'
 import { type Held, holdElement, isOfChange } from './held.ts'
 import type { RecoverableSources } from './recoverable.ts'
@@ -10,6 +11,7 @@ import type { Recovery } from './recovery.ts'
 import { SourceFates } from './source-fates.ts'
 import { listSource, writtenSources } from './source-list.ts'
 
+const NETWORK_LOADING = 2
 const NETWORK_NO_SOURCE = 3
 const HAVE_CURRENT_DATA = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
@@ -20,19 +22,6 @@ const TIMEOUT = 10
 
 /** After this long without a word of a source there is trouble, in milliseconds; not all engines say so. */
 const NO_WORD = 3000
-
-const WATCHED = [
-  'emptied',
-  'ended',
-  'error',
-  'loadeddata',
-  'loadstart',
-  'pause',
-  'play',
-  'playing',
-  'stalled',
-  'timeupdate'
-] as const
 
 /** What happens to the sources, as adapters have to tell it. */
 export type SourceChange = 'listed' | 'held' | 'released' | 'failed'
@@ -62,6 +51,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   #confirmation: ReturnType<typeof setTimeout> | undefined
   #word: ReturnType<typeof setTimeout> | undefined
   #users = 0
+  #heard: Event | undefined
   #seen: { readonly print: string; readonly list: readonly SourceReport[] } = { print: '[]', list: [] }
 
   constructor(element: HTMLMediaElement) {
@@ -129,10 +119,12 @@ export class ElementSources implements SourcePort, RecoverableSources {
     }
   }
 
-  /** The element's listener. */
-  handleEvent(event: Event): void {
-    if (event.target !== this.element) this.#sourceFailed(event.target as HTMLSourceElement)
-    else this.#hear(event.type as (typeof WATCHED)[number])
+  /** Every event of the element and of its `<source>` children, before anyone is told of it; each adapter hands them on, and once counts. */
+  hear(event: Event): void {
+    if (event === this.#heard) return
+    this.#heard = event
+    if (event.target === this.element) this.#hear(event.type as MediaEventType)
+    else if (event.target instanceof HTMLSourceElement) this.#sourceFailed(event.target)
   }
 
   /** Puts another source into the element. */
@@ -193,11 +185,10 @@ export class ElementSources implements SourcePort, RecoverableSources {
   }
 
   #begin(): void {
-    for (const type of WATCHED) this.element.addEventListener(type, this, true)
     // They may all have failed before; or the element may be between two of them just now.
     if (this.element.networkState === NETWORK_NO_SOURCE && this.element.querySelector('source'))
       this.#confirmation = setTimeout(() => this.#confirmNoSource(), CONFIRMATION_DELAY)
-    this.#expectWord()
+    if (this.element.networkState === NETWORK_LOADING) this.#expectWord()
     // It may have failed before anyone listened.
     if (this.element.error) this.#broken()
   }
@@ -205,7 +196,6 @@ export class ElementSources implements SourcePort, RecoverableSources {
   #end(): void {
     clearTimeout(this.#confirmation)
     clearTimeout(this.#word)
-    for (const type of WATCHED) this.element.removeEventListener(type, this, true)
     this.#loaded?.stop()
     this.#loaded = undefined
     this.#recovery = undefined
@@ -219,7 +209,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
     this.#placed = undefined
   }
 
-  #hear(type: (typeof WATCHED)[number]): void {
+  #hear(type: MediaEventType): void {
     switch (type) {
       case 'play':
         this.wanted = true

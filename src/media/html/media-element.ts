@@ -16,6 +16,9 @@ const HAVE_FUTURE_DATA = 3
 const UNMUTED_FOR = 60
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
+/** What `<source>` children tell, and does not bubble. */
+const isOfSources = (type: MediaEventType): boolean => type === 'error'
+
 /**
  * A `<video>` or `<audio>` as a media adapter. Mostly the element itself; the rest makes the three engines keep the
  * promises of {@link MediaAdapter} (what each breaks is said where it is mended).
@@ -51,7 +54,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     // First of all: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
     this.#leaveSources = [this.sources.use(), this.sources.listen(change => this.#sourcesChanged(change))]
-    for (const type of MEDIA_EVENTS) element.addEventListener(type, this)
+    for (const type of MEDIA_EVENTS) element.addEventListener(type, this, isOfSources(type))
   }
 
   get currentSrc(): string {
@@ -170,13 +173,15 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   dispose(): void {
     for (const leave of this.#leaveSources) leave()
-    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this)
+    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, isOfSources(type))
     this.#settle(request => request.interrupted())
     this.#watch.stop()
   }
 
   /** The element's listener: mends what the engine left out, then tells. */
   handleEvent(event: Event): void {
+    this.sources.hear(event)
+    if (event.target !== this.element) return
     if (!this.#keepBack(event.type as MediaEventType)) this.#tell(event.type as MediaEventType)
   }
 

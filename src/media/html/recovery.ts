@@ -74,6 +74,8 @@ export class Recovery {
       silent: () => this.#silent()
     })
     this.#keepPlace()
+    // It may have come in the middle of a seek: where that leads is no jump.
+    this.#place.accept()
   }
 
   stop(): void {

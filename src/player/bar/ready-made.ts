@@ -6,6 +6,7 @@ import type { Yoke } from '../../wiring/yoke.ts'
 import { Bar } from './bar.ts'
 import { Notice } from './notice.ts'
 import { createOverlay } from './overlay.ts'
+import { adoptControlStyles } from './styles.ts'
 
 /** What the ready-made controls of one player are made from. */
 export interface ReadyMadeOptions {
@@ -30,6 +31,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   host.addEventListener('yoke-command', event => notice.follow(event as YokeCommandEvent), { signal })
   dismissFirst(host, bar.element, signal)
   for (const piece of pieces) piece.lang = words.lang
+  adoptControlStyles(shadow)
   shadow.append(...pieces)
   bar.fit(host.clientWidth)
   const sizes = new ResizeObserver(() => bar.fit(host.clientWidth))

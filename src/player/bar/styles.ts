@@ -1,13 +1,4 @@
-/** What is shown inside a player, whether or not it has ready-made controls. */
-export const MEDIA_CSS = `
-video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
-audio { display: none }
-:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
-.stage, slot:not([name]) { border-radius: inherit }
-.stage:focus:not(:focus-visible) { outline: none }
-:host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
-:host(:fullscreen) video { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
-`
+import { sheetOf } from '../page-styles.ts'
 
 const GROUND = `
 :host {
@@ -212,3 +203,11 @@ const WISHES = `
 
 /** What the ready-made controls look like. Everything an author may change is a custom property or a part. */
 export const CONTROLS_CSS = GROUND + BAR + SLIDERS + OVER + MENUS + SOUND + WISHES
+
+let sheet: CSSStyleSheet | undefined
+
+/** Styles what is drawn in a player's shadow root, once. */
+export const adoptControlStyles = (shadow: ShadowRoot): void => {
+  sheet ??= sheetOf(CONTROLS_CSS)
+  if (!shadow.adoptedStyleSheets.includes(sheet)) shadow.adoptedStyleSheets = [...shadow.adoptedStyleSheets, sheet]
+}

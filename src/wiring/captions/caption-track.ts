@@ -88,7 +88,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
 
   /** Every cue, in cue order, whatever the mode. */
   get all(): readonly Cue[] {
-    this.#cues ??= [...this.index]
+    this.#cues ??= this.index.list()
     return this.#cues
   }
 

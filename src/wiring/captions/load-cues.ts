@@ -8,7 +8,7 @@ import type { TrackSource } from './track-source.ts'
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
 /** How long text is read before the page gets its turn, in milliseconds. */
-const TURN = 3
+const TURN = 2
 
 /** As many bytes as are decoded in one go. */
 const PIECE = 65_536
@@ -88,7 +88,8 @@ async function* readChunks(source: TrackSource, signal: AbortSignal): AsyncGener
 }
 
 /** Whether a text names a character that WebVTT itself does not name. */
-const hasForeignName = ({ text }: Cue): boolean => /&(?!(?:amp|lt|gt|nbsp|lrm|rlm)\b)[a-z]/i.test(text)
+const hasForeignName = ({ text }: Cue): boolean =>
+  text.includes('&') && /&(?!(?:amp|lt|gt|nbsp|lrm|rlm)\b)[a-z]/i.test(text)
 
 /** What has come of a file. */
 export interface LoadedCues {

@@ -3,6 +3,7 @@ import { nearestName } from '../../core/nearest-name.ts'
 import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
+import { noCommand } from '../slips.ts'
 import type { Coupling, YokeView } from '../surface.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
@@ -52,7 +53,7 @@ const show = (button: HTMLElement, availability: Availability, written: Written)
 
 /** Says a slip of the pen; a name that is like none of ours is somebody else's, and none of our business. */
 const reportSlip = (button: Element, name: string, yoke: YokeView): void => {
-  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(yoke.unknownCommand(name), button)
+  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(noCommand(name, yoke), button)
 }
 
 const reportOtherElement = (element: Element, name: string, yoke: YokeView): void => {
@@ -88,7 +89,7 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
   const stop = yoke.subscribe(availability, now => show(button, now, written))
   const letGo = keepPressed(button, name, yoke)
   return {
-    ...(repeats(button, name) && { handle: event => press(event, button, name, yoke) }),
+    ...(repeats(button, name) && { handle: event => press(event, button, yoke) }),
     release: () => {
       stop()
       letGo()
@@ -110,15 +111,24 @@ const keepPressed = (button: Element, name: CommandName, yoke: YokeView): (() =>
   return yoke.subscribe(isOn, write)
 }
 
-const press = (event: Event, button: HTMLElement, name: string, yoke: YokeView): void => {
+const press = (event: Event, button: HTMLElement, yoke: YokeView): void => {
   if (event.type !== 'pointerdown') return
   holdDown(button, event as PointerEvent, () => {
-    if (!isSwitchedOff(button)) yoke.run(name, writtenValue(button), button)
+    runCommandOf(button, yoke)
   })
 }
 
 const isSwitchedOff = (button: Element): boolean =>
   button.getAttribute('aria-disabled') === 'true' || button.matches(':disabled')
+
+/** Whether a press on it is a command of this yoke's. */
+const answers = (button: Element, yoke: YokeView): boolean =>
+  button.localName === 'button' && isOurs(commandOf(button), yoke)
+
+/** Runs what a button stands for, unless it is switched off. */
+export const runCommandOf = (button: HTMLElement, yoke: YokeView): void => {
+  if (answers(button, yoke) && !isSwitchedOff(button)) yoke.run(commandOf(button), writtenValue(button), button)
+}
 
 /**
  * A click on a coupled button. The same path in every engine: where the browser has invoker commands its own dispatch
@@ -128,14 +138,13 @@ const isSwitchedOff = (button: Element): boolean =>
  * there can prevent it, and no layer above can swallow it.
  */
 export const clickCommand = (button: HTMLElement, yoke: YokeView): void => {
-  const name = commandOf(button)
-  if (!isOurs(name, yoke) || button.localName !== 'button') return
+  if (!answers(button, yoke)) return
   button.addEventListener(
     'click',
     event => {
       if (event.defaultPrevented) return
       event.preventDefault()
-      if (!isSwitchedOff(button)) yoke.run(name, writtenValue(button), button)
+      runCommandOf(button, yoke)
     },
     { once: true }
   )

@@ -19,9 +19,6 @@ export const COUPLES: readonly { readonly attribute: string; readonly couple: Co
 export const COUPLED_SELECTOR =
   '[command^="--"], [data-yoke-value], [data-yoke-when], [data-yoke-fill], [data-yoke-along], [data-yoke-captions], [data-yoke-transcript]'
 
-/** Those that name their player: the only ones that can have one while there is no scope. */
-export const OUTSIDE_SELECTOR = '[commandfor][command^="--"], [data-yoke-for]'
-
 /** The id that an element names its player by; `commandfor` serves its other attributes too. */
 const idOf = (element: Element): string | null =>
   element.getAttribute('data-yoke-for') ?? element.getAttribute('commandfor')

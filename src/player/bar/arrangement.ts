@@ -1,4 +1,4 @@
-import type { Fault } from '../core/fault.ts'
+import type { Fault } from '../../core/fault.ts'
 import {
   CONTROL_NAMES,
   type ControlName,
@@ -6,7 +6,7 @@ import {
   PICTURE_LAYOUTS,
   SOUND_LAYOUTS,
   type WrittenLayout
-} from '../core/layout/layouts.ts'
+} from '../../core/layout/layouts.ts'
 
 /** Which controls a player draws, and where. */
 export interface Arrangement {
@@ -41,7 +41,7 @@ export const plainArrangement = ({ sound, without, layouts }: Wishes): Arrangeme
 
 /** The arrangement, with a fault for each thing that cannot be read. Its reader comes when it is needed. */
 export const readArrangement = async (wishes: Wishes): Promise<Arrangement> => {
-  const { tryReadLayouts, unknownControl } = await import('../core/layout/read-layouts.ts')
+  const { tryReadLayouts, unknownControl } = await import('../../core/layout/read-layouts.ts')
   const words = wordsOf(wishes.without)
   const names = CONTROL_NAMES.filter(name => words.includes(name))
   const faults = words.filter(word => !(names as readonly string[]).includes(word)).map(unknownControl)

@@ -337,6 +337,8 @@ describe('what lies over the picture', () => {
       return getComputedStyle(bar).opacity === '0' && getComputedStyle(bar).pointerEvents === 'none'
     })
     const { x, y } = await person.box('video')
+    // What is shown for 0.2 s may hide again unseen.
+    await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('hide-after', '60'))
     await person.page.move(x + 40, y + 40)
     await person.until(
       'the bar',
@@ -566,7 +568,7 @@ describe('every command of the bar', () => {
 
 describe('a hundred players', () => {
   it('draw controls only where they are near, and leave nothing behind', async () => {
-    await person.mount(
+    await person.put(
       Array.from(
         { length: 100 },
         () =>

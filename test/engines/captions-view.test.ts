@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { axeFindings } from '../support/axe.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person } from '../support/person.ts'
@@ -376,18 +376,7 @@ describe('how captions look', () => {
     await person.until('the panel', () =>
       document.querySelector('yoke-player')?.shadowRoot?.querySelector('.caption-looks:popover-open')
     )
-    expect(
-      await person.page.run(
-        async (source: string) => {
-          new Function(source)()
-          const { axe } = globalThis as unknown as {
-            axe: { run(where: unknown): Promise<{ violations: { id: string }[] }> }
-          }
-          return (await axe.run({ include: [['yoke-player', '.caption-looks']] })).violations.map(({ id }) => id)
-        },
-        readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-      )
-    ).toEqual([])
+    expect(await axeFindings(person.page, { within: ['yoke-player', '.caption-looks'] })).toEqual([])
     const set = (name: string, value: string): Promise<void> =>
       person.page.run(
         (field: string, wanted: string) => {

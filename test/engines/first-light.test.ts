@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
+import { EXAMPLES } from '../support/examples.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
 
@@ -195,25 +195,7 @@ describe('Ready-made', () => {
 })
 
 describe('every example', () => {
-  it.each([
-    '/index.html',
-    '/first-light/index.html',
-    '/own-bridge/index.html',
-    '/ready-made/index.html',
-    '/captions-desk/index.html',
-    '/three-formats/index.html'
-  ])('%s has no accessibility violation, at 1280 px and at 320 px', async path => {
-    await open(path)
-    const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-    const violations = await person.page.run(async (source: string) => {
-      new Function(source)()
-      const { axe } = globalThis as unknown as {
-        axe: { run(): Promise<{ violations: { id: string; nodes: { target: unknown }[] }[] }> }
-      }
-      const { violations } = await axe.run()
-      return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => String(target)).join(', ')}`)
-    }, axe)
-    expect(violations).toEqual([])
+  it.each(EXAMPLES)('%s fits into 320 px', async path => {
     await person.page.goto(
       person.server.page(
         '/narrow',

@@ -1,8 +1,8 @@
-import axe from 'axe-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CONTROL_NAMES } from '../../src/core/layout/layouts.ts'
 import { CONTROLS_CSS } from '../../src/player/bar/styles.ts'
 import { MEDIA_CSS } from '../../src/player/stage.ts'
+import { axeFindings } from '../support/axe.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person } from '../support/person.ts'
@@ -56,15 +56,9 @@ const play = async (): Promise<void> => {
   await person.page.run(() => void document.querySelector('yoke-player')?.play())
   await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
 }
-const violations = (): Promise<string[]> =>
-  person.page.run(async (source: string) => {
-    if (!('axe' in globalThis)) new Function(source)()
-    const { axe: checker } = globalThis as unknown as { axe: typeof axe }
-    const { violations } = await checker.run(document, {
-      rules: { 'page-has-heading-one': { enabled: false }, region: { enabled: false } }
-    })
-    return violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)
-  }, axe.source)
+/** A piece of a page has neither a heading nor landmarks. */
+const violations = (): Promise<readonly string[]> =>
+  axeFindings(person.page, { without: ['page-has-heading-one', 'region'] })
 
 describe('the layout', () => {
   it.each<[number, string[]]>([

@@ -1,9 +1,9 @@
 import { build } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { currentEngine } from '../support/engines.ts'
-import '../support/page-types.ts'
-import { CLIP, openPerson, type Person } from '../support/person.ts'
-import { samplesIn } from '../support/samples.ts'
+import { currentEngine } from '../../support/engines.ts'
+import '../../support/page-types.ts'
+import { CLIP, openPerson, type Person } from '../../support/person.ts'
+import { samplesIn } from '../../support/samples.ts'
 
 let person: Person
 beforeAll(async () => {

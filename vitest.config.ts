@@ -12,7 +12,8 @@ const inEngine = (engine: string) => ({
   env: { ENGINE: engine },
   testTimeout: 60_000,
   hookTimeout: 60_000,
-  retry: 0,
+  // A machine that is busy with something else may hold a browser up for seconds. What passed only when tried again is told at the end.
+  retry: 1,
   isolate: false
 })
 

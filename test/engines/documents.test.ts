@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
+import { COUNTS, mountAndUnmount } from '../support/leaks.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person } from '../support/person.ts'
 
@@ -209,74 +210,17 @@ describe('the order of things', () => {
 })
 
 describe('what is left behind', () => {
-  /** Counts what is begun and ended, on everything that the library may begin. */
-  const COUNTS = `<script>
-globalThis.live = { listeners: 0, intervals: 0, frames: 0, timeouts: 0 }
-const { addEventListener: add, removeEventListener: remove } = EventTarget.prototype
-const key = (type, listener, options) => type + Boolean(options === true || options?.capture)
-const known = new WeakMap()
-EventTarget.prototype.addEventListener = function (type, listener, options) {
-  if (this instanceof Node && listener) {
-    const own = known.get(this) ?? known.set(this, new Map()).get(this)
-    const id = key(type, listener, options)
-    const set = own.get(id) ?? own.set(id, new Set()).get(id)
-    if (!set.has(listener)) {
-      set.add(listener)
-      live.listeners += 1
-      const gone = () => { if (set.delete(listener)) live.listeners -= 1 }
-      options?.signal && add.call(options.signal, 'abort', gone)
-      if (options?.once) add.call(this, type, gone, options)
-    }
-  }
-  return add.call(this, type, listener, options)
-}
-EventTarget.prototype.removeEventListener = function (type, listener, options) {
-  if (known.get(this)?.get(key(type, listener, options))?.delete(listener)) live.listeners -= 1
-  return remove.call(this, type, listener, options)
-}
-const { setInterval: every, clearInterval: stop, requestAnimationFrame: frame, setTimeout: after } = globalThis
-globalThis.setInterval = (...args) => { live.intervals += 1; return every(...args) }
-globalThis.clearInterval = id => { if (id !== undefined) live.intervals -= 1; return stop(id) }
-globalThis.requestAnimationFrame = task => { live.frames += 1; return frame(task) }
-globalThis.setTimeout = (...args) => { live.timeouts += 1; return after(...args) }
-</script>`
-  const MANY = 40
+  /** The benchmark does it a thousand times. */
+  const MANY = 20
 
   const OWN = `${PLAY}${READOUT}<div><i data-yoke-fill="position"></i><input type="range" data-yoke-value="current-time"></div>`
 
   it.each<[string, string]>([
     ['of own controls', player('a', OWN)],
     ['of ready-made controls', player('a', '').replace('<yoke-player', '<yoke-player controls')]
-  ])(`${MANY} mounts and unmounts %s while playing leave no listener, interval or animation`, async (_, markup) => {
+  ])(`${MANY} mounts and unmounts %s while playing leave no listener, timer or animation`, async (_, markup) => {
     await person.mount('<main></main>', { head: COUNTS })
-    const left = await person.page.run(
-      async (markup: string, times: number) => {
-        const main = document.querySelector('main') as Element
-        const live = (globalThis as unknown as { live: Record<string, number> }).live
-        const cycle = async (): Promise<void> => {
-          main.innerHTML = markup
-          await document.querySelector('yoke-player')?.ready
-          document
-            .querySelector('yoke-player')
-            ?.play()
-            .catch(() => undefined)
-          await new Promise(resolve => setTimeout(resolve))
-          main.replaceChildren()
-          await new Promise(resolve => setTimeout(resolve))
-        }
-        await cycle()
-        const before = { ...live }
-        for (let time = 0; time < times; time += 1) await cycle()
-        return {
-          listeners: (live.listeners ?? 0) - (before.listeners ?? 0),
-          intervals: live.intervals,
-          animations: document.getAnimations().length
-        }
-      },
-      markup,
-      MANY
-    )
-    expect(left).toEqual({ listeners: 0, intervals: 0, animations: 0 })
+    expect(await mountAndUnmount(person.page, markup, MANY)).toEqual({ listeners: 0, timers: 0, animations: 0 })
   })
 
   it('nothing runs while nothing plays', async () => {
@@ -293,7 +237,7 @@ globalThis.setTimeout = (...args) => { live.timeouts += 1; return after(...args)
     await person.click('#a .play')
     await textBecomes('#a .play', 'Play')
     const begun = await person.page.run(async () => {
-      const live = (globalThis as unknown as { live: Record<string, number> }).live
+      const { live } = globalThis as unknown as { live: { begun: number } }
       const channel = new MessageChannel()
       const turn = (): Promise<unknown> =>
         new Promise(resolve => {
@@ -302,12 +246,16 @@ globalThis.setTimeout = (...args) => { live.timeouts += 1; return after(...args)
         })
       // Until the picture has come to rest, and then over many turns of the loop.
       for (let turns = 0; turns < 300; turns += 1) await turn()
-      const before = { ...live }
+      const before = live.begun
       const end = performance.now() + 400
       while (performance.now() < end) await turn()
-      return [(live.timeouts ?? 0) - (before.timeouts ?? 0), (live.frames ?? 0) - (before.frames ?? 0), live.intervals]
+      return live.begun - before
     })
-    expect(begun).toEqual([0, 0, 0])
+    expect(begun).toBe(0)
+    await person.until(
+      'the end of every timer',
+      () => (globalThis as unknown as { live: { timers: number } }).live.timers <= 1
+    )
   })
 })
 

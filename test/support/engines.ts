@@ -30,6 +30,8 @@ export interface EnginePage {
   screenshot(): Promise<Buffer>
   /** Takes the device off line, or back; absent where the driver cannot. */
   setOffline?(offline: boolean): Promise<void>
+  /** Clears the engine's memory, and tells how many nodes and listeners it then holds; absent where the driver cannot. */
+  kept?(): Promise<{ readonly nodes: number; readonly listeners: number }>
   close(): Promise<void>
 }
 
@@ -91,6 +93,11 @@ const openChromium = async (): Promise<EnginePage> => {
     type: text => page.keyboard.type(text),
     screenshot: () => page.screenshot(),
     setOffline: offline => context.setOffline(offline),
+    kept: async () => {
+      await devtools.send('HeapProfiler.collectGarbage')
+      const { nodes, jsEventListeners } = await devtools.send('Memory.getDOMCounters')
+      return { nodes, listeners: jsEventListeners }
+    },
     close: () => context.close()
   }
 }

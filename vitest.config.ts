@@ -40,7 +40,6 @@ export default defineConfig({
             ...inEngine(engine),
             name: `${engine}-alone`,
             include: [ALONE],
-            maxWorkers: 1,
             sequence: { groupOrder: 1 }
           }
         }

@@ -30,11 +30,12 @@ const drawFrame = async (
   const video = document.createElement('video')
   Object.assign(video, { muted: true, playsInline: true, preload: 'metadata', crossOrigin })
   try {
-    video.src = src
+    // Without its fragment: an engine would seek there by itself, and tell of that first.
+    video.src = src.replace(/#.*$/s, '')
     await once(video, 'loadedmetadata', signal)
-    const { duration, currentSrc } = video
+    const { duration } = video
     const whole = { start: 0, end: duration }
-    const fragment = fragmentOf(currentSrc)
+    const fragment = fragmentOf(src)
     video.currentTime = Math.min(
       resolveTimeAddress(address, fragment ? cutRange(whole, fragment) : whole),
       duration - BEFORE_END

@@ -150,7 +150,11 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.sources.wanted = true
     if (this.#held) this.#held.paused = false
     this.#watch.expectPlaying()
-    const request = new PlayRequest(this.element.play(), () => this.#held !== undefined)
+    const request = new PlayRequest(
+      this.element.play(),
+      () => this.#held !== undefined,
+      () => this.error !== null
+    )
     this.#requests.add(request)
     const forget = (): boolean => this.#requests.delete(request)
     request.promise.then(forget, forget)

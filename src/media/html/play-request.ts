@@ -1,5 +1,5 @@
-/** How long after a refusal the error behind it may be told, in milliseconds. */
-const UNTIL_ERROR = 200
+/** The longest that the error behind a refusal is waited for, in milliseconds. */
+const UNTIL_ERROR = 2000
 
 /**
  * A play promise that always settles. Engines leave some pending for ever: where every `<source>` failed, and in
@@ -10,16 +10,19 @@ export class PlayRequest {
   #resolve!: () => void
   #reject!: (reason: unknown) => void
 
-  /** @param isOpen whether what the engine refuses may yet come about: another source is on its way. */
-  constructor(engine: Promise<void>, isOpen: () => boolean) {
+  /**
+   * @param isOpen whether what the engine refuses may yet come about: another source is on its way.
+   * @param hasFailed whether the media's error has been told.
+   */
+  constructor(engine: Promise<void>, isOpen: () => boolean, hasFailed: () => boolean) {
     this.promise = new Promise((resolve, reject) => {
       this.#resolve = resolve
       this.#reject = reject
     })
     engine.then(this.#resolve, (reason: unknown) => {
       if (isOpen()) return
-      if ((reason as Error).name !== 'NotSupportedError') this.#reject(reason)
-      // Firefox says so before it tells of the error; another source may then be on its way.
+      if ((reason as Error).name !== 'NotSupportedError' || hasFailed()) this.#reject(reason)
+      // Firefox says so before it tells of the error, which settles this; another source may then be on its way.
       else setTimeout(() => isOpen() || this.#reject(reason), UNTIL_ERROR)
     })
   }

@@ -142,7 +142,6 @@ const cell = (value: number | string, width: number, digits = 1): string =>
 
 /** Parsing beside each engine's own parser, the index, and what a very long file does to the page. */
 export const benchCaptions = async (server: TestServer, engines: readonly EngineName[]): Promise<void> => {
-  const long = server.page('/long.vtt', makeFile(LONG), { 'content-type': 'text/vtt' })
   const home = server.page('/bench-captions', '<!doctype html><title>Captions</title><body>')
   console.log(
     `\nCaptions beside the engine's own parser (median of ${ROUNDS} rounds, the time of an empty file taken off)`
@@ -162,13 +161,26 @@ export const benchCaptions = async (server: TestServer, engines: readonly Engine
     const trees = await measureTrees(page)
     const index = await measureIndex(page, LONG)
     await page.close()
-    await endBrowsers()
-    const blocking = await measureBlocking(server, engine, long)
     rest.push(
       `${engine.padEnd(9)} trees of 10,000 cues: native ${cell(trees.native, 6)} ms, ours ${cell(trees.ours, 6)} ms (${(trees.native / trees.ours).toFixed(1)} ×)`,
-      `          index of ${LONG} cues: active set and next change ${index.query.toFixed(2)} µs, one cue more ${index.insert.toFixed(2)} µs`,
-      `          a file of ${LONG} cues holds the page up: ours ${cell(blocking.ours, 5)} ms (the worst of ${LOADS} loads ${blocking.worst.toFixed(1)}), the engine's own track ${cell(blocking.native, 5)}, fetching its bytes alone ${cell(blocking.bytes, 5)}; ours takes ${blocking.whole.toFixed(0)} ms in all`
+      `          index of ${LONG} cues: active set and next change ${index.query.toFixed(2)} µs, one cue more ${index.insert.toFixed(2)} µs`
     )
   }
+  await endBrowsers()
   console.log(`\n${rest.join('\n')}`)
+}
+
+/** How long a very long file holds a page up while it is loaded. */
+export const benchBlocking = async (server: TestServer, engines: readonly EngineName[]): Promise<void> => {
+  const long = server.page('/long.vtt', makeFile(LONG), { 'content-type': 'text/vtt' })
+  console.log(
+    `\nA file of ${LONG} cues: the longest that nothing else could run in the page, ms (middle of ${LOADS} loads)`
+  )
+  console.log("              ours  worst load  the engine's own track  fetching its bytes alone  ours in all")
+  for (const engine of engines) {
+    const { ours, worst, native, bytes, whole } = await measureBlocking(server, engine, long)
+    console.log(
+      `${engine.padEnd(9)} ${cell(ours, 8)} ${cell(worst, 11)} ${cell(native, 23)} ${cell(bytes, 25)} ${cell(whole, 12, 0)}`
+    )
+  }
 }

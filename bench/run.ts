@@ -1,10 +1,10 @@
-/** `npm run bench [mount] [playing] [playhead] [captions] [leaks]`: each beside its baseline, in one run. */
+/** `npm run bench [mount] [playing] [playhead] [captions] [blocking] [leaks]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
 import { endBrowsers, launchChromium, openEngine, VIEWPORT } from '../test/support/engines.ts'
 import { startServer, type TestServer } from '../test/support/server.ts'
-import { benchCaptions } from './captions.ts'
+import { benchBlocking, benchCaptions } from './captions.ts'
 import { benchLeaks } from './leaks.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
 import { measurePlayhead } from './playhead.ts'
@@ -165,6 +165,7 @@ if (wants('playing')) await benchPlaying(browser, server)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())
+if (wants('blocking')) await benchBlocking(server, availableEngines())
 if (wants('leaks')) await benchLeaks(server, availableEngines())
 await endBrowsers()
 await server.close()

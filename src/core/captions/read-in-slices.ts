@@ -4,7 +4,7 @@ import { VttReader } from './vtt-reader.ts'
 /** As much as is read in one go, in characters: little at first, because code that has not run yet is slow. */
 const FIRST_SLICE = 1024
 /** And at most: a millisecond or so. */
-const SLICE = 16_384
+const SLICE = 8_192
 
 /** Reads a file as it comes, in slices; yields the cues of each, and returns the reader with all that it found. */
 export async function* readInSlices(

@@ -68,23 +68,28 @@ const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Respo
   return response
 }
 
-async function* readFile(response: Response): AsyncGenerator<string> {
+async function* readFile(response: Response, breathe: () => Promise<void>): AsyncGenerator<string> {
   const decoder = new TextDecoder()
   const reader = response.body?.getReader()
   for (;;) {
     const step = await reader?.read()
     if (!step || step.done) break
-    // An engine may hand over megabytes at once.
+    // An engine may hand over megabytes at once, which is a turn in itself.
+    await breathe()
     for (let at = 0; at < step.value.length; at += PIECE)
       yield decoder.decode(step.value.subarray(at, at + PIECE), { stream: true })
   }
   yield decoder.decode()
 }
 
-async function* readChunks(source: TrackSource, signal: AbortSignal): AsyncGenerator<string> {
+async function* readChunks(
+  source: TrackSource,
+  signal: AbortSignal,
+  breathe: () => Promise<void>
+): AsyncGenerator<string> {
   if (source.text !== undefined) yield source.text
   else if (source.src.startsWith('#')) yield textInPage(source.src, source.element)
-  else yield* readFile(await openFile(source, signal))
+  else yield* readFile(await openFile(source, signal), breathe)
 }
 
 /** Whether a text names a character that WebVTT itself does not name. */
@@ -108,7 +113,8 @@ export const loadCues = async (
   signal: AbortSignal,
   found: (cues: readonly Cue[]) => void
 ): Promise<LoadedCues> => {
-  const stream = readInSlices(readChunks(source, signal), takeTurns())
+  const breathe = takeTurns()
+  const stream = readInSlices(readChunks(source, signal, breathe), breathe)
   let isForeign = false
   for (;;) {
     const step = await stream.next()

@@ -8,7 +8,9 @@ export default class ClosingLine implements Reporter {
       const tests = [...module.children.allTests()]
       for (const test of tests)
         if (test.ok() && (test.diagnostic()?.retryCount ?? 0) > 0)
-          console.log(`passed when tried again: ${test.project.name}, ${test.fullName}`)
+          console.log(
+            `passed when tried again: ${test.project.name}, ${test.fullName}: ${test.result().errors?.[0]?.message ?? ''}`
+          )
       const results = tests.map(test => test.result().state)
       if (results.length === 0 && module.state() === 'failed') counts.failed += 1
       for (const state of results) if (state !== 'pending') counts[state] += 1

@@ -9,6 +9,9 @@ const PATIENCE = 20_000
 const LARGEST = 1920
 /** Seconds before the very end: at the end itself some engines show nothing. */
 const BEFORE_END = 0.04
+/** How often a picture that is not there yet is looked for, and how long between two looks, in milliseconds. */
+const LOOKS = 40
+const BETWEEN_LOOKS = 25
 
 const unavailable = (src: string, why: string, hint: string, cause?: unknown): Fault =>
   fault('poster-unavailable', `No frame of ${src} could be had for the poster: ${why}.`, hint, cause)
@@ -19,6 +22,18 @@ const once = (target: EventTarget, type: string, signal: AbortSignal): Promise<v
     target.addEventListener('error', () => reject(new Error('it could not be loaded')), { once: true, signal })
     signal.addEventListener('abort', () => reject(signal.reason), { once: true })
   })
+
+/** Draws what a video shows. @returns whether there was anything; on a busy machine Chromium tells `seeked` before there is. */
+const drawOn = (canvas: HTMLCanvasElement, video: HTMLVideoElement): boolean => {
+  const pen = canvas.getContext('2d')
+  pen?.drawImage(video, 0, 0, canvas.width, canvas.height)
+  try {
+    return pen?.getImageData(0, 0, 1, 1).data[3] !== 0
+  } catch {
+    // A picture of another host may be drawn, and not be looked at.
+    return true
+  }
+}
 
 /** A picture of one moment, drawn by a media of its own, so that the player's own stays where it is. */
 const drawFrame = async (
@@ -44,7 +59,8 @@ const drawFrame = async (
     const scale = Math.min(1, LARGEST / Math.max(video.videoWidth, video.videoHeight))
     const canvas = document.createElement('canvas')
     Object.assign(canvas, { width: video.videoWidth * scale, height: video.videoHeight * scale })
-    canvas.getContext('2d')?.drawImage(video, 0, 0, canvas.width, canvas.height)
+    for (let look = 0; look < LOOKS && !drawOn(canvas, video); look += 1)
+      await new Promise(resolve => setTimeout(resolve, BETWEEN_LOOKS))
     return canvas
   } finally {
     // Only this lets go of the connection.

@@ -142,7 +142,7 @@ describe('a source that cannot be played from its start is left for the next one
     expect(rest).toEqual({ play: 'begun', fault: '', playbackRate: 1.5, muted: true })
     // A machine that is slow enough has the next one tried twice.
     expect(sources[0]?.turn).toBe(1)
-    expect(sources[1]?.turn).toBeGreaterThan(1)
+    expect([2, 3]).toContain(sources[1]?.turn)
     expect(['failed', 'silent']).toContain(sources[0]?.state)
     expect(sources[1]?.state).toBe('chosen')
     // A viewer sees a wait, and not a fall back.

@@ -1,41 +1,38 @@
 import type { Cue } from './cue.ts'
+import type { CueRows } from './cue-rows.ts'
 
 /** So many cues, or rows of cues, are summed up by one number. */
 const WIDTH = 32
 
-/** Where a cue belongs: among cues of the same times, whichever came first goes first. */
-interface Place {
-  readonly cue: Pick<Cue, 'startTime' | 'endTime'>
-  readonly sequence: number
-}
+const NEVER = Number.NEGATIVE_INFINITY
 
-interface NewPlace extends Place {
-  readonly cue: Cue
-}
+/** A cue, or the row of one that nobody has asked for yet. */
+type Entry = Cue | number
 
-type Times = Place['cue']
+/** Where an entry belongs: among cues of the same times, whichever came first goes first. */
+type Place = readonly [startTime: number, endTime: number, sequence: number, entry: Entry]
 
 /** Cue order (HTML, "Text track cue order"): earlier start, then later end, then whichever came first. */
-const comesFirst = (a: Times, aSequence: number, b: Times, bSequence: number): boolean => {
-  if (a.startTime !== b.startTime) return a.startTime < b.startTime
-  if (a.endTime !== b.endTime) return a.endTime > b.endTime
-  return aSequence < bSequence
-}
+const compare = (a: Place, b: Place): number => a[0] - b[0] || b[1] - a[1] || a[2] - b[2]
 
-const isBefore = (a: Place, b: Place): boolean => comesFirst(a.cue, a.sequence, b.cue, b.sequence)
+const placeOf = (cue: Cue, sequence: number): Place => [cue.startTime, cue.endTime, sequence, cue]
 
 /**
  * Cues by time. What is active at a moment, and when that changes next, is found in logarithmic time. Cues may overlap,
  * and be added, edited and removed.
  *
- * Cues stand in one list in cue order. Above it stand rows of the latest end of each 32 entries of the row below, so that
- * whatever has ended is passed over in one step. There is no object for each cue: a file of 100,000 would hold up the page
- * while they are cleared away.
+ * Cues stand in cue order, as columns of numbers side by side. Above their ends stand rows of the latest end of each 32
+ * entries of the row below, so that whatever has ended is passed over in one step. A cue of a file is the number of its
+ * row until it is asked for.
  */
 export class CueIndex implements Iterable<Cue> {
-  readonly #cues: Cue[] = []
+  readonly #starts: number[] = []
+  readonly #ends: number[] = []
   readonly #sequences: number[] = []
-  readonly #latest: number[][] = []
+  readonly #entries: Entry[] = []
+  readonly #columns: readonly Entry[][] = [this.#starts, this.#ends, this.#sequences, this.#entries]
+  readonly #latest: number[][] = [this.#ends]
+  #rows: CueRows | undefined
   #sequence = 0
 
   constructor(cues: Iterable<Cue> = []) {
@@ -44,7 +41,7 @@ export class CueIndex implements Iterable<Cue> {
 
   /** How many cues there are. */
   get size(): number {
-    return this.#cues.length
+    return this.#entries.length
   }
 
   /** Whether this very cue is in it. */
@@ -54,27 +51,25 @@ export class CueIndex implements Iterable<Cue> {
 
   /** Adds a cue; one that is already there stays once. */
   add(cue: Cue): void {
-    if (!this.has(cue)) this.#insert(cue, this.#sequence++)
+    if (!this.has(cue)) this.#insert(placeOf(cue, this.#sequence++))
   }
 
-  /** Adds cues that are known to be new, as those of a file are. */
+  /** Adds cues that are known to be new. */
   addNew(cues: readonly Cue[]): void {
-    const from = this.#cues.length
-    // Files come in order, as a rule.
-    const isInOrder = cues.every((cue, index) => {
-      const before = index === 0 ? this.#cues[from - 1] : cues[index - 1]
-      return !before || comesFirst(before, 0, cue, 1)
-    })
-    if (!isInOrder) {
-      const places = cues.map(cue => ({ cue, sequence: this.#sequence++ }))
-      this.#merge(places.sort((a, b) => (isBefore(a, b) ? -1 : 1)))
-      return
-    }
-    for (const cue of cues) {
-      this.#cues.push(cue)
-      this.#sequences.push(this.#sequence++)
-    }
-    this.#sumUp(from)
+    this.#addAll(cues.map(cue => placeOf(cue, this.#sequence++)))
+  }
+
+  /** Adds the rows of a file from one on, as far as they have come. */
+  addRows(rows: CueRows, from: number): void {
+    // Numbers mean rows of one file only.
+    if (rows !== this.#rows) Array.from(this)
+    this.#rows = rows
+    const { startTimes, endTimes } = rows
+    this.#addAll(
+      startTimes
+        .slice(from)
+        .map((startTime, index) => [startTime, endTimes[from + index] as number, this.#sequence++, from + index])
+    )
   }
 
   /** @returns whether the cue was there. */
@@ -85,60 +80,62 @@ export class CueIndex implements Iterable<Cue> {
   /** Puts an edited cue in the place of the one it was made from. @returns whether that one was there. */
   replace(cue: Cue, edited: Cue): boolean {
     const sequence = this.#take(cue)
-    if (sequence === undefined) return false
-    this.#insert(edited, sequence)
-    return true
+    if (sequence !== undefined) this.#insert(placeOf(edited, sequence))
+    return sequence !== undefined
   }
 
   /** The cues that are shown at this second, in cue order: those with `startTime <= seconds < endTime`. */
   activeAt(seconds: number): readonly Cue[] {
-    const active: Cue[] = []
-    this.#collect(this.#latest.length - 1, 0, this.#begunBy(seconds), seconds, active)
-    return active
+    return this.#activeAt(seconds).map(index => this.#cueAt(index))
   }
 
   /** The first second after this one at which a cue begins or ends; `Infinity` where there is none. */
   nextChange(seconds: number): number {
-    let next = this.#cues[this.#begunBy(seconds)]?.startTime ?? Number.POSITIVE_INFINITY
-    for (const { endTime } of this.activeAt(seconds)) next = Math.min(next, endTime)
+    let next = this.#starts[this.#begunBy(seconds)] ?? Number.POSITIVE_INFINITY
+    for (const index of this.#activeAt(seconds)) next = Math.min(next, this.#ends[index] as number)
     return next
   }
 
-  /** All of them as they are now, in cue order. */
-  list(): readonly Cue[] {
-    return this.#cues.slice()
+  /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
+  *[Symbol.iterator](): Iterator<Cue> {
+    for (let index = 0; index < this.size; index += 1) yield this.#cueAt(index)
   }
 
-  /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
-  [Symbol.iterator](): Iterator<Cue> {
-    return this.#cues[Symbol.iterator]()
+  /** The object of a cue, made when it is asked for the first time. */
+  #cueAt(index: number): Cue {
+    const entry = this.#entries[index] as Entry
+    if (typeof entry !== 'number') return entry
+    const cue = (this.#rows as CueRows).cueAt(entry)
+    this.#entries[index] = cue
+    return cue
   }
 
   /** How many cues have begun at this second. */
   #begunBy(seconds: number): number {
-    return this.#countBefore({ cue: { startTime: seconds, endTime: Number.NEGATIVE_INFINITY }, sequence: 0 })
+    return this.#countBefore([seconds, NEVER, 0, 0])
+  }
+
+  #placeAt(index: number): Place {
+    const entry = this.#entries[index] as Entry
+    return [this.#starts[index] as number, this.#ends[index] as number, this.#sequences[index] as number, entry]
   }
 
   /** How many cues stand before a place. */
-  #countBefore({ cue, sequence }: Place): number {
+  #countBefore(place: Place): number {
     let low = 0
-    let high = this.#cues.length
+    let high = this.size
     while (low < high) {
       const middle = (low + high) >>> 1
-      const there = this.#cues[middle]
-      if (there && comesFirst(there, this.#sequences[middle] ?? 0, cue, sequence)) low = middle + 1
+      if (compare(this.#placeAt(middle), place) < 0) low = middle + 1
       else high = middle
     }
     return low
   }
 
   #find(cue: Cue): number {
-    const { startTime, endTime } = cue
-    for (let index = this.#countBefore({ cue, sequence: -1 }); index < this.#cues.length; index += 1) {
-      const found = this.#cues[index]
-      if (found === cue) return index
-      if (found?.startTime !== startTime || found.endTime !== endTime) return -1
-    }
+    let index = this.#countBefore(placeOf(cue, -1))
+    for (; this.#starts[index] === cue.startTime && this.#ends[index] === cue.endTime; index += 1)
+      if (this.#entries[index] === cue) return index
     return -1
   }
 
@@ -146,78 +143,65 @@ export class CueIndex implements Iterable<Cue> {
   #take(cue: Cue): number | undefined {
     const index = this.#find(cue)
     if (index < 0) return undefined
-    this.#cues.splice(index, 1)
-    const [sequence] = this.#sequences.splice(index, 1)
+    const sequence = this.#sequences[index]
+    for (const column of this.#columns) column.splice(index, 1)
     this.#sumUp(index)
     return sequence
   }
 
-  #insert(cue: Cue, sequence: number): void {
-    const index = this.#countBefore({ cue, sequence })
-    this.#cues.splice(index, 0, cue)
-    this.#sequences.splice(index, 0, sequence)
+  #insert(place: Place): void {
+    const index = this.#countBefore(place)
+    this.#columns.forEach((column, at) => void column.splice(index, 0, place[at] as Entry))
     this.#sumUp(index)
   }
 
-  /** Puts many cues in at once, themselves in order: each cue that stands behind them moves once, and not once for each. */
-  #merge(added: readonly NewPlace[]): void {
-    let from = this.#cues.length - 1
-    let to = from + added.length
-    for (let next = added.length - 1; next >= 0; to -= 1) {
-      const place = added[next]
-      const cue = this.#cues[from]
-      const sequence = this.#sequences[from] ?? 0
-      if (!place) break
-      const staysBehind = cue !== undefined && comesFirst(place.cue, place.sequence, cue, sequence)
-      this.#cues[to] = staysBehind ? cue : place.cue
-      this.#sequences[to] = staysBehind ? sequence : place.sequence
-      if (staysBehind) from -= 1
-      else next -= 1
+  /** Puts many in at once: each of those that stand behind them moves once, and not once for each. */
+  #addAll(places: Place[]): void {
+    let from = this.size
+    places.sort(compare)
+    for (const place of places) this.#columns.forEach((column, at) => void column.push(place[at] as Entry))
+    for (let left = places.length; left > 0; ) {
+      const place = places[left - 1] as Place
+      const before = from > 0 ? this.#placeAt(from - 1) : place
+      const movesBack = compare(place, before) < 0
+      if (movesBack) from -= 1
+      else left -= 1
+      const taken = movesBack ? before : place
+      this.#columns.forEach((column, at) => {
+        column[from + left] = taken[at] as Entry
+      })
     }
-    this.#sumUp(Math.max(0, to))
+    this.#sumUp(from)
   }
 
   /** Brings the rows up to date from a cue on. */
   #sumUp(from: number): void {
     let start = from
-    let length = this.#cues.length
-    let valueAt = (index: number): number => this.#cues[index]?.endTime ?? Number.NEGATIVE_INFINITY
-    for (let level = 0; ; level += 1) {
-      const row = this.#row(level)
+    let row = this.#ends
+    for (let level = 1; level === 1 || row.length > 1; level += 1) {
+      const below = row
+      row = this.#latest[level] ?? []
       start = Math.floor(start / WIDTH)
-      row.length = Math.ceil(length / WIDTH)
-      for (let at = start; at < row.length; at += 1) {
-        let latest = Number.NEGATIVE_INFINITY
-        for (let index = at * WIDTH; index < Math.min(length, (at + 1) * WIDTH); index += 1)
-          latest = Math.max(latest, valueAt(index))
-        row[at] = latest
-      }
-      if (row.length <= 1) {
-        this.#latest.length = level + 1
-        return
-      }
-      length = row.length
-      valueAt = index => row[index] ?? Number.NEGATIVE_INFINITY
+      row.length = Math.ceil(below.length / WIDTH)
+      for (let at = start; at < row.length; at += 1) row[at] = Math.max(...below.slice(at * WIDTH, (at + 1) * WIDTH))
+      this.#latest[level] = row
+      this.#latest.length = level + 1
     }
   }
 
-  #row(level: number): number[] {
-    const row = this.#latest[level] ?? []
-    this.#latest[level] = row
-    return row
+  /** The places of the cues that are shown at this second. */
+  #activeAt(seconds: number): readonly number[] {
+    const active: number[] = []
+    this.#collect(this.#latest.length - 1, 0, this.#begunBy(seconds), seconds, active)
+    return active
   }
 
   /** Collects what has not ended, among the first so many cues, below one entry of a row. */
-  #collect(level: number, at: number, begun: number, seconds: number, active: Cue[]): void {
-    const row = this.#latest[level]
-    if (!row || !((row[at] ?? Number.NEGATIVE_INFINITY) > seconds)) return
-    const span = WIDTH ** level
-    for (let below = at * WIDTH; below < (at + 1) * WIDTH && below * span < begun; below += 1) {
-      if (level > 0) this.#collect(level - 1, below, begun, seconds, active)
-      else {
-        const cue = this.#cues[below]
-        if (cue && cue.endTime > seconds) active.push(cue)
-      }
-    }
+  #collect(level: number, at: number, begun: number, seconds: number, active: number[]): void {
+    if (!((this.#latest[level]?.[at] ?? NEVER) > seconds)) return
+    if (level === 0) active.push(at)
+    else
+      for (let below = at * WIDTH; below < (at + 1) * WIDTH && below * WIDTH ** (level - 1) < begun; below += 1)
+        this.#collect(level - 1, below, begun, seconds, active)
   }
 }

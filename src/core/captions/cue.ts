@@ -41,14 +41,11 @@ export interface Cue {
   readonly text: string
 }
 
-/**
- * What a cue is before its settings say otherwise (WebVTT, "Text track cue"). Written out: copying another cue would take
- * a good part of the time of reading a file.
- */
-export const plainCue = (startTime: number, endTime: number): { -readonly [Key in keyof Cue]: Cue[Key] } => ({
-  id: '',
-  startTime,
-  endTime,
+/** What many cues of a file have in common: all but their times and words. */
+export type CueSettings = Omit<Cue, 'id' | 'startTime' | 'endTime' | 'text'>
+
+/** What a cue is before its settings say otherwise (WebVTT, "Text track cue"). */
+export const PLAIN_SETTINGS: CueSettings = {
   pauseOnExit: false,
   vertical: '',
   snapToLines: true,
@@ -58,12 +55,29 @@ export const plainCue = (startTime: number, endTime: number): { -readonly [Key i
   positionAlign: 'auto',
   size: 100,
   align: 'center',
-  region: null,
-  text: ''
+  region: null
+}
+
+/** Written out: to spread the settings would take a good part of the time of reading a file. */
+export const cueOf = (id: string, startTime: number, endTime: number, settings: CueSettings, text: string): Cue => ({
+  id,
+  startTime,
+  endTime,
+  pauseOnExit: settings.pauseOnExit,
+  vertical: settings.vertical,
+  snapToLines: settings.snapToLines,
+  line: settings.line,
+  lineAlign: settings.lineAlign,
+  position: settings.position,
+  positionAlign: settings.positionAlign,
+  size: settings.size,
+  align: settings.align,
+  region: settings.region,
+  text
 })
 
 /** A cue of no length at 0, with every setting as it is by itself. */
-export const DEFAULT_CUE: Cue = plainCue(0, 0)
+export const DEFAULT_CUE: Cue = cueOf('', 0, 0, PLAIN_SETTINGS, '')
 
 /** What a region is before its settings say otherwise (WebVTT, "VTTRegion objects"). */
 export const DEFAULT_REGION: Region = {

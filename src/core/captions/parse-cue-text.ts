@@ -7,7 +7,7 @@ import {
   type TagNode
 } from './cue-text.ts'
 import { readReference } from './reference.ts'
-import { readTimestamp, skipSpaces } from './scan.ts'
+import { readTimestamp } from './scan.ts'
 
 interface OpenTag {
   readonly type: TagNode['type']
@@ -121,7 +121,6 @@ class TreeBuilder {
 
   #addTimestamp(inside: string, at: number): void {
     const cursor = { text: inside, at: 0 }
-    skipSpaces(cursor)
     const time = readTimestamp(cursor)
     if (Number.isNaN(time) || cursor.at < inside.length) this.#report('timestamp-unreadable', at, inside)
     else this.#current.push({ type: 'timestamp', time })

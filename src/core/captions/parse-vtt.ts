@@ -1,4 +1,5 @@
 import type { Cue, VttFile } from './cue.ts'
+import type { CueRows } from './cue-rows.ts'
 import { readInSlices } from './read-in-slices.ts'
 import { type CaptionFault, faultOfFinding } from './sentences.ts'
 import { VttReader } from './vtt-reader.ts'
@@ -13,8 +14,11 @@ export interface ParsedVtt extends VttFile {
   readonly faults: readonly CaptionFault[]
 }
 
-const parsed = (reader: VttReader): ParsedVtt => {
-  const { header, cues, regions, styles, comments, cueLines, styleLines, findings } = reader
+const cuesFrom = (rows: CueRows, from: number): readonly Cue[] =>
+  Array.from({ length: rows.length - from }, (_, index) => rows.cueAt(from + index))
+
+const parsed = (reader: VttReader, cues: readonly Cue[]): ParsedVtt => {
+  const { header, regions, styles, comments, cueLines, styleLines, findings } = reader
   const faults = findings.map(faultOfFinding).sort((a, b) => a.line - b.line || a.column - b.column)
   return { header, cues, regions, styles, comments, cueLines, styleLines, faults }
 }
@@ -27,7 +31,7 @@ export const parseVtt = (text: string): ParsedVtt => {
   const reader = new VttReader()
   reader.push(text)
   reader.end()
-  return parsed(reader)
+  return parsed(reader, cuesFrom(reader.rows, 0))
 }
 
 /**
@@ -41,5 +45,13 @@ export async function* streamVtt(
   chunks: Iterable<string> | AsyncIterable<string>,
   breathe?: () => Promise<unknown>
 ): AsyncGenerator<readonly Cue[], ParsedVtt> {
-  return parsed(yield* readInSlices(chunks, breathe))
+  const cues: Cue[] = []
+  const slices = readInSlices(chunks, breathe)
+  for (;;) {
+    const { done, value } = await slices.next()
+    if (done) return parsed(value, cues)
+    const found = cuesFrom(value.rows, cues.length)
+    cues.push(...found)
+    yield found
+  }
 }

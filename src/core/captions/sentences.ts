@@ -2,7 +2,7 @@ import { type Fault, type FaultCode, fault } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
 import type { Finding, FindingCode } from './findings.ts'
 import { REGION_SETTINGS } from './read-region.ts'
-import { CUE_SETTINGS } from './read-timing.ts'
+import { CUE_SETTINGS } from './read-settings.ts'
 
 /** A fault at a place in a caption file. */
 export interface CaptionFault extends Fault {

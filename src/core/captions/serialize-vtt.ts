@@ -1,4 +1,4 @@
-import { type Cue, DEFAULT_CUE, DEFAULT_REGION, type Region, type VttFile } from './cue.ts'
+import { type Cue, DEFAULT_REGION, PLAIN_SETTINGS, type Region, type VttFile } from './cue.ts'
 import { type HoursForm, printNumber, printTimestamp } from './print-time.ts'
 
 /** What is to be written; what is left out is empty. */
@@ -24,12 +24,12 @@ const printSettings = (cue: Cue): string => {
   if (cue.vertical) settings.push(`vertical:${cue.vertical}`)
   if (cue.line !== 'auto') {
     const line = `${printNumber(cue.line)}${cue.snapToLines ? '' : '%'}`
-    settings.push(`line:${withAlignment(line, cue.lineAlign, DEFAULT_CUE.lineAlign)}`)
+    settings.push(`line:${withAlignment(line, cue.lineAlign, PLAIN_SETTINGS.lineAlign)}`)
   }
   if (cue.position !== 'auto')
     settings.push(`position:${withAlignment(`${printNumber(cue.position)}%`, cue.positionAlign, 'auto')}`)
-  if (cue.size !== DEFAULT_CUE.size) settings.push(`size:${printNumber(cue.size)}%`)
-  if (cue.align !== DEFAULT_CUE.align) settings.push(`align:${cue.align}`)
+  if (cue.size !== PLAIN_SETTINGS.size) settings.push(`size:${printNumber(cue.size)}%`)
+  if (cue.align !== PLAIN_SETTINGS.align) settings.push(`align:${cue.align}`)
   return settings.map(setting => ` ${setting}`).join('')
 }
 

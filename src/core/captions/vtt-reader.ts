@@ -1,20 +1,21 @@
-import type { Comment, Cue, Region, VttFile } from './cue.ts'
+import { type Comment, type CueSettings, PLAIN_SETTINGS, type Region, type VttFile } from './cue.ts'
+import { CueRows } from './cue-rows.ts'
 import type { Finding, FindingCode } from './findings.ts'
 import { readRegion } from './read-region.ts'
-import { readTiming } from './read-timing.ts'
+import { readSettings } from './read-settings.ts'
+import { readTiming, type Timing } from './read-timing.ts'
 
-type Draft = { -readonly [Key in keyof Cue]: Cue[Key] }
-
-const SIGNATURE = /^WEBVTT(?:[ \t]|$)/
+/** The signature, behind a byte-order mark perhaps, and what the rest of its line says. */
+const SIGNATURE = /^\ufeff?WEBVTT(?:[ \t]([\s\S]*))?$/
 const COMMENT = /^NOTE(?:[ \t\n]|$)/
 const STYLE = /^STYLE\s*$/
 const REGION = /^REGION\s*$/
 const ARROW = '-->'
 
-/** Where the next arrow begins; the end of all texts where there is none. */
+/** Where the next arrow begins; the end of the text where there is none. */
 const nextArrow = (text: string, from: number): number => {
   const at = text.indexOf(ARROW, from)
-  return at < 0 ? Number.POSITIVE_INFINITY : at
+  return at < 0 ? text.length : at
 }
 
 /** What a block turned out to be; `open` while it may still become anything. */
@@ -24,9 +25,9 @@ type Kind = 'open' | 'timed' | 'style' | 'region'
  * Reads WebVTT as it comes, chunk by chunk, by the standard's parsing rules (WebVTT, "WebVTT file parsing"). Never
  * throws; what it cannot use it notes in `findings`.
  */
-export class VttReader implements VttFile {
+export class VttReader implements Omit<VttFile, 'cues'> {
   header = ''
-  readonly cues: Cue[] = []
+  readonly rows = new CueRows()
   readonly regions: Region[] = []
   readonly styles: string[] = []
   readonly comments: Comment[] = []
@@ -35,8 +36,6 @@ export class VttReader implements VttFile {
   readonly cueLines: number[] = []
   /** The line, from 1, on which the CSS of each `STYLE` block begins. */
   readonly styleLines: number[] = []
-  /** What has come of a line that is not complete. */
-  #rest = ''
   #stage: 'signature' | 'header' | 'between' | 'block' | 'refused' = 'signature'
   /** The number of the line that is being read. */
   #line = 0
@@ -46,13 +45,22 @@ export class VttReader implements VttFile {
   /** The line on which the block, and its times, begin. */
   #blockLine = 0
   #cueLine = 0
-  /** What is being read, and of it the lines that the block has kept so far: one piece, because a file makes many of them. */
+  /** What is being read: the open block from its beginning, or the open line, and all that has come behind it. */
   #text = ''
+  /** A carriage return: the line feed that belongs to it may be in the next chunk. */
+  #held = ''
+  /** Where the block begins, the line, and the lines that the block has kept. */
+  #blockFrom = 0
+  #lineFrom = 0
   #keptFrom = -1
   #keptTo = -1
-  /** Lines of the block that earlier chunks have brought. */
-  #carried = ''
-  #cue: Draft | undefined
+  #timing: Timing | undefined
+  #settings = PLAIN_SETTINGS
+  /** Where the line above the times stands. */
+  #idFrom = 0
+  #idTo = 0
+  /** Settings by their wording: a file of thousands of cues has a handful, and its cues share what was read. */
+  readonly #known = new Map<string, CueSettings>()
   /** Made once: the timing line is where the time goes. */
   readonly #reportHere = (code: FindingCode, at: number, found: string, beside?: string): void => {
     this.#note(code, this.#line, at, found, beside)
@@ -60,41 +68,43 @@ export class VttReader implements VttFile {
 
   /** Reads on. Line ends of every kind, and a byte-order mark at the very start, are understood. */
   push(chunk: string): void {
-    let text = this.#rest + chunk
-    if (this.#line === 0 && text.charCodeAt(0) === 0xfe_ff) text = text.slice(1)
-    // A line feed that belongs to the last carriage return may be in the next chunk.
-    const held = text.endsWith('\r')
-    if (held) text = text.slice(0, -1)
-    if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
-    if (text.includes('\0')) text = text.replaceAll('\0', '\ufffd')
-    this.#text = text
-    let start = 0
+    this.#append(chunk)
+    const text = this.#text
     // Looked for once and not in every line: most lines have none.
-    let arrow = nextArrow(text, 0)
-    for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', start)) {
-      if (arrow < start) arrow = nextArrow(text, start)
-      this.#read(start, end, arrow < end)
-      start = end + 1
+    let arrow = nextArrow(text, this.#lineFrom)
+    for (let end = text.indexOf('\n', this.#lineFrom); end >= 0; end = text.indexOf('\n', this.#lineFrom)) {
+      if (arrow < this.#lineFrom) arrow = nextArrow(text, this.#lineFrom)
+      this.#read(this.#lineFrom, end, arrow < end)
+      this.#lineFrom = end + 1
     }
-    this.#rest = text.slice(start) + (held ? '\r' : '')
-    this.#carried = this.#kept
-    this.#keptFrom = -1
   }
 
   /** There is no more. What comes afterwards is not read. */
   end(): void {
-    const text = this.#rest
-    this.#rest = ''
-    if (text.endsWith('\r')) {
-      this.#readLast(text.slice(0, -1))
-    } else if (text !== '' || this.#line === 0) this.#readLast(text.charCodeAt(0) === 0xfe_ff ? text.slice(1) : text)
+    const text = this.#text
+    const from = this.#lineFrom
+    if (from < text.length || this.#held !== '' || this.#line === 0)
+      this.#read(from, text.length, text.includes(ARROW, from))
     if (this.#stage === 'block') this.#endBlock()
     this.#stage = 'refused'
+    this.#lineFrom = text.length
+    this.#held = ''
   }
 
-  #readLast(line: string): void {
-    this.#text = line
-    this.#read(0, line.length, line.includes(ARROW))
+  /** Puts a chunk behind what is not complete, and lets go of the rest. */
+  #append(chunk: string): void {
+    const come = this.#held + chunk
+    this.#held = come.endsWith('\r') ? '\r' : ''
+    let text = come.slice(0, come.length - this.#held.length).replaceAll('\0', '\ufffd')
+    if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
+    const gone = this.#stage === 'block' ? this.#blockFrom : this.#lineFrom
+    this.#text = this.#text.slice(gone) + text
+    this.#blockFrom -= gone
+    this.#lineFrom -= gone
+    this.#keptFrom -= gone
+    this.#keptTo -= gone
+    this.#idFrom -= gone
+    this.#idTo -= gone
   }
 
   /** Reads the line that stands between two places of the text. */
@@ -119,20 +129,19 @@ export class VttReader implements VttFile {
 
   /** The lines that the block has kept so far. */
   get #kept(): string {
-    if (this.#keptFrom < 0) return this.#carried
-    const kept = this.#text.slice(this.#keptFrom, this.#keptTo)
-    return this.#carried === '' ? kept : `${this.#carried}\n${kept}`
+    return this.#text.slice(this.#keptFrom, this.#keptTo)
   }
 
   #keepNothing(): void {
-    this.#carried = ''
     this.#keptFrom = -1
+    this.#keptTo = -1
   }
 
   #readSignature(line: string): void {
-    this.#stage = SIGNATURE.test(line) ? 'header' : 'refused'
-    if (this.#stage === 'refused') this.#note('vtt-signature-missing', 1, 0, line.slice(0, 40))
-    else this.header = line.slice(7)
+    const found = SIGNATURE.exec(line)
+    this.#stage = found ? 'header' : 'refused'
+    if (found) this.header = found[1] ?? ''
+    else this.#note('vtt-signature-missing', 1, 0, line.replace(/^\ufeff/, '').slice(0, 40))
   }
 
   #beginBlock(start: number, end: number, hasArrow: boolean): void {
@@ -140,8 +149,9 @@ export class VttReader implements VttFile {
     this.#kind = 'open'
     this.#blockLines = 0
     this.#blockLine = this.#line
+    this.#blockFrom = start
     this.#keepNothing()
-    this.#cue = undefined
+    this.#timing = undefined
     this.#readInBlock(start, end, hasArrow)
   }
 
@@ -166,12 +176,25 @@ export class VttReader implements VttFile {
       return
     }
     this.#kind = 'timed'
-    this.#cue = readTiming(line, this.regions, this.#reportHere)
-    if (!this.#cue) return
-    this.#cue.id = this.#kept
+    this.#timing = readTiming(line, this.#reportHere)
+    if (!this.#timing) return
+    this.#settings = this.#readSettings(line, this.#timing.settingsAt)
     this.#cueLine = this.#line
+    this.#idFrom = this.#keptFrom
+    this.#idTo = this.#keptTo
     this.#keepNothing()
     this.#seenCue = true
+  }
+
+  #readSettings(line: string, from: number): CueSettings {
+    const wording = line.slice(from)
+    const known = this.#known.get(wording)
+    if (known) return known
+    const before = this.findings.length
+    const settings = readSettings(line, from, this.regions, this.#reportHere)
+    // What is wrong with them is told of each place.
+    if (this.findings.length === before) this.#known.set(wording, settings)
+    return settings
   }
 
   /** Whether the first line of a block says what it is. */
@@ -184,21 +207,23 @@ export class VttReader implements VttFile {
 
   #endBlock(): void {
     this.#stage = 'between'
+    if (this.#timing) {
+      this.#endCue(this.#timing)
+      return
+    }
     const buffer = this.#kept
-    if (this.#cue) this.#endCue(this.#cue, buffer)
-    else if (this.#kind === 'style') this.#endStyle(buffer)
+    if (this.#kind === 'style') this.#endStyle(buffer)
     else if (this.#kind === 'region') this.#endRegion(buffer)
     else if (COMMENT.test(buffer) && this.#kind !== 'timed')
-      this.comments.push({ cuesBefore: this.cues.length, text: buffer.slice(4).replace(/^[ \t]/, '') })
+      this.comments.push({ cuesBefore: this.rows.length, text: buffer.slice(4).replace(/^[ \t]/, '') })
     else if (this.#kind === 'open') this.#noteStray(buffer)
   }
 
-  #endCue(cue: Draft, text: string): void {
-    cue.text = text
-    const previous = this.cues[this.cues.length - 1]
-    if (previous && cue.startTime < previous.startTime) this.#note('cue-order', this.#cueLine, 0, '')
-    this.cues.push(cue)
+  #endCue(timing: Timing): void {
+    const { rows } = this
+    if (timing.startTime < (rows.startTimes[rows.length - 1] ?? 0)) this.#note('cue-order', this.#cueLine, 0, '')
     this.cueLines.push(this.#cueLine)
+    rows.add(this.#text, timing, this.#settings, this.#idFrom, this.#idTo, this.#keptFrom, this.#keptTo)
   }
 
   #endStyle(css: string): void {

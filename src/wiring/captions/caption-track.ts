@@ -7,6 +7,10 @@ import { type Fault, fault } from '../../core/fault.ts'
 import type { TrackKind, TrackView } from '../track-list.ts'
 import { loadCues } from './load-cues.ts'
 import type { TrackSource } from './track-source.ts'
+import { takeTurns } from './turns.ts'
+
+/** So many objects are made between two looks at the clock. */
+const CUES_AT_ONCE = 256
 
 /** What a track needs of who owns it. */
 export interface TrackOwner {
@@ -56,7 +60,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
   #cues: readonly Cue[] | undefined
   /** What was active when it was told the last time. */
   #told: readonly Cue[] = []
-  #loading: Promise<readonly Cue[]> | undefined
+  #loading: Promise<void> | undefined
 
   constructor(source: TrackSource, id: string, owner: TrackOwner) {
     super()
@@ -74,7 +78,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
   set mode(mode: TrackView['mode']) {
     if (mode === this.#mode || !['disabled', 'hidden', 'showing'].includes(mode)) return
     this.#mode = mode
-    if (mode !== 'disabled') this.load()
+    if (mode !== 'disabled') this.begin()
     this.#owner.changed(this)
   }
 
@@ -88,11 +92,23 @@ export class CaptionTrack extends EventTarget implements TrackView {
 
   /** Every cue, in cue order, whatever the mode. */
   get all(): readonly Cue[] {
-    this.#cues ??= this.index.list()
+    this.#cues ??= [...this.index]
     return this.#cues
   }
 
-  load(): Promise<readonly Cue[]> {
+  async load(): Promise<readonly Cue[]> {
+    await this.begin()
+    const breathe = takeTurns()
+    let made = 0
+    for (const _ of this.index) {
+      made += 1
+      if (made % CUES_AT_ONCE === 0) await breathe()
+    }
+    return this.all
+  }
+
+  /** Loads what there is to load, once, and makes no object of a cue that nobody asks for. */
+  begin(): Promise<void> {
     this.#loading ??= this.#load()
     return this.#loading
   }
@@ -139,16 +155,16 @@ export class CaptionTrack extends EventTarget implements TrackView {
     this.#life.abort()
   }
 
-  async #load(): Promise<readonly Cue[]> {
+  async #load(): Promise<void> {
     // A track that script fills has nothing to load.
     if (this.source.src === '' && this.source.text === undefined) {
       this.readyState = 2
-      return this.all
+      return
     }
     this.readyState = 1
     try {
-      const { file, references } = await loadCues(this.source, this.#life.signal, cues => {
-        this.index.addNew(cues)
+      const { file, references } = await loadCues(this.source, this.#life.signal, (rows, from) => {
+        this.index.addRows(rows, from)
         this.#cuesChanged()
       })
       // What was read before all names were known is read anew.
@@ -159,7 +175,6 @@ export class CaptionTrack extends EventTarget implements TrackView {
     } catch (reason) {
       if (!this.#life.signal.aborted) this.#fail(reason as Fault)
     }
-    return this.all
   }
 
   async #settle(findings: readonly Finding[]): Promise<void> {

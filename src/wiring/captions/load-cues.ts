@@ -1,34 +1,15 @@
-import type { Cue } from '../../core/captions/cue.ts'
+import type { CueRows } from '../../core/captions/cue-rows.ts'
 import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/cue-text.ts'
 import { readInSlices } from '../../core/captions/read-in-slices.ts'
 import type { VttReader } from '../../core/captions/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import type { TrackSource } from './track-source.ts'
+import { takeTurns } from './turns.ts'
 
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
-/** How long text is read before the page gets its turn, in milliseconds. */
-const TURN = 2
-
 /** As many bytes as are decoded in one go. */
 const PIECE = 65_536
-
-/** Lets the page go on whenever a turn is over. */
-const takeTurns = (): (() => Promise<void>) => {
-  let since = performance.now()
-  return async () => {
-    if (performance.now() - since < TURN) return
-    await new Promise<void>(resolve => {
-      const { port1, port2 } = new MessageChannel()
-      port1.onmessage = () => {
-        port1.close()
-        resolve()
-      }
-      port2.postMessage(undefined)
-    })
-    since = performance.now()
-  }
-}
 
 const unreachable = (address: string, why: string, hint: string, cause?: unknown): Fault =>
   fault('track-unreachable', `The captions ${address} cannot be had: ${why}.`, hint, cause)
@@ -93,7 +74,7 @@ async function* readChunks(
 }
 
 /** Whether a text names a character that WebVTT itself does not name. */
-const hasForeignName = ({ text }: Cue): boolean =>
+const hasForeignName = (text: string): boolean =>
   text.includes('&') && /&(?!(?:amp|lt|gt|nbsp|lrm|rlm)\b)[a-z]/i.test(text)
 
 /** What has come of a file. */
@@ -105,17 +86,18 @@ export interface LoadedCues {
 
 /**
  * Loads the cues of a track, a slice at a time.
- * @param found called with the cues of each slice as soon as they are read.
+ * @param found called as soon as more rows are read: those from the number on that it is called with.
  * @throws {Fault} `track-unreachable`.
  */
 export const loadCues = async (
   source: TrackSource,
   signal: AbortSignal,
-  found: (cues: readonly Cue[]) => void
+  found: (rows: CueRows, from: number) => void
 ): Promise<LoadedCues> => {
   const breathe = takeTurns()
   const stream = readInSlices(readChunks(source, signal, breathe), breathe)
   let isForeign = false
+  let told = 0
   for (;;) {
     const step = await stream.next()
     if (step.done) {
@@ -124,7 +106,9 @@ export const loadCues = async (
       const { readNamedReferences } = await import('../../core/captions/named-references.ts')
       return { file, references: readNamedReferences() }
     }
-    isForeign ||= step.value.some(hasForeignName)
-    found(step.value)
+    const { rows } = step.value
+    for (let row = told; row < rows.length && !isForeign; row += 1) isForeign = hasForeignName(rows.textAt(row))
+    found(rows, told)
+    told = rows.length
   }
 }

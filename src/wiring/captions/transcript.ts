@@ -93,7 +93,7 @@ class Transcript {
 
   update(): void {
     const track = this.#wanted()
-    if (track && track.readyState === 0) track.load()
+    if (track && track.readyState === 0) track.begin()
     // Not while the file comes in: a long list would be built anew with each slice.
     const cues = track && track.readyState !== 1 ? track.all : []
     if (track !== this.#track || cues !== this.#cues) this.#fill(track, cues)

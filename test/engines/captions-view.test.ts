@@ -477,6 +477,52 @@ describe('a transcript', () => {
     expect((await items()).length).toBe(20)
   })
 
+  it('a long list comes a few items at a time; what script changes touches only its own items', async () => {
+    const long = Array.from(
+      { length: 600 },
+      (_, at) => `00:${at % 60 < 10 ? '0' : ''}${at % 60}.000 --> 02:00.000\n${at}`
+    )
+    const watch =
+      '<script>kept = []; new MutationObserver(() => kept.push(cues.children.length)).observe(cues, { childList: true })</script>'
+    await mount(long.join('\n\n'), { beside: LIST + watch })
+    await person.until('the list', () => {
+      const list = document.querySelector('#cues')
+      return list?.children.length === 600 && !list.hasAttribute('aria-busy')
+    })
+    expect(await person.page.run(() => new Set(globalThis.kept as number[]).size)).toBeGreaterThan(2)
+    const changed = await person.page.run(() => {
+      const track = document.querySelector('yoke-player')?.textTracks[0]
+      const list = document.querySelector('#cues')
+      globalThis.kept = [...(list?.children ?? [])]
+      const [first, second, third] = track?.cues ?? []
+      if (!track || !first || !second || !third) return false
+      track.removeCue(first)
+      track.editCue(second, { text: 'edited' })
+      track.addCue({ startTime: 200, endTime: 201, text: 'added' })
+      return true
+    })
+    expect(changed).toBe(true)
+    await person.until(
+      'the changes',
+      () => document.querySelector('#cues > li:last-child')?.textContent === '3:20 added'
+    )
+    expect(
+      await person.page.run(() => {
+        const items = [...document.querySelectorAll('#cues > li')]
+        const before = globalThis.kept as Element[]
+        return {
+          same: items.filter(item => before.includes(item)).length,
+          inOrder: items.every(
+            (item, at) =>
+              at === 0 || before.indexOf(item) < 0 || before.indexOf(item) > before.indexOf(items[at - 1] as Element)
+          ),
+          edited: items.filter(({ textContent }) => textContent?.endsWith('edited')).length,
+          count: items.length
+        }
+      })
+    ).toEqual({ same: 598, inOrder: true, edited: 1, count: 600 })
+  })
+
   it('takes the author’s own item, and another track where one is named', async () => {
     person.server.page('/extra.vtt', 'WEBVTT\n\n00:01.000 --> 00:02.000\n<v Mara>extra</v>', {
       'content-type': 'text/vtt'

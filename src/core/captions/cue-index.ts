@@ -59,7 +59,7 @@ export class CueIndex implements Iterable<Cue> {
     this.#addAll(cues.map(cue => placeOf(cue, this.#sequence++)))
   }
 
-  /** Adds the rows of a file from one on, as far as they have come. */
+  /** @internal Adds the rows of a file from one on, as far as they have come. */
   addRows(rows: CueRows, from: number): void {
     // Numbers mean rows of one file only.
     if (rows !== this.#rows) Array.from(this)

@@ -54,15 +54,6 @@ const READERS: Readonly<Record<string, ((draft: Draft, value: string) => boolean
   align: (draft, value) => take(draft, 'align', oneOf(['start', 'center', 'end', 'left', 'right'], value))
 }
 
-/** The last one of a name counts. */
-const lastNamed = (regions: readonly Region[], id: string): Region | null => {
-  for (let index = regions.length - 1; index >= 0; index -= 1) {
-    const region = regions[index]
-    if (region?.id === id) return region
-  }
-  return null
-}
-
 /** Reads the settings behind a cue's times (WebVTT, "Parse the WebVTT cue settings"). */
 export const readSettings = (line: string, from: number, regions: readonly Region[], report: Report): CueSettings => {
   const draft: Draft = { ...PLAIN_SETTINGS }
@@ -74,7 +65,8 @@ export const readSettings = (line: string, from: number, regions: readonly Regio
     if (seen.has(name)) report('cue-setting-twice', at, name)
     seen.add(name)
     if (value !== undefined && name === 'region') {
-      draft.region = lastNamed(regions, value)
+      // The last one of a name counts.
+      draft.region = [...regions].reverse().find(({ id }) => id === value) ?? null
       regionAt = at
       if (!draft.region) report('cue-region-unknown', at, value)
     } else if (!read) report(name === 'region' ? 'cue-setting-unreadable' : 'cue-setting-unknown', at, word, name)

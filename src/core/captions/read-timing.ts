@@ -1,5 +1,5 @@
 import type { Report } from './read-settings.ts'
-import { match, readTimestamp } from './scan.ts'
+import { pass, readTimestamp } from './scan.ts'
 
 /** The times of a cue, in seconds, and where on their line its settings begin. */
 export interface Timing {
@@ -8,30 +8,28 @@ export interface Timing {
   readonly settingsAt: number
 }
 
-/** Whitespace is what HTML calls so (HTML, "ASCII whitespace"). */
-const SPACES = /[ \t\n\f\r]*/y
-const ARROW = /[ \t\n\f\r]*-->[ \t\n\f\r]*/y
+/** HTML, "ASCII whitespace"; a line has no line ends. */
+const SPACES = /[ \t\f]*/y
+const ARROW = /[ \t\f]*-->[ \t\f]*/y
 
-const hasHours = (line: string, from: number, to: number): boolean => {
-  const colon = line.indexOf(':', line.indexOf(':', from) + 1)
-  return colon > 0 && colon < to
-}
+/** `mm:ss.mmm` is as long as this; what is longer has hours. */
+const WITHOUT_HOURS = 9
 
 /** Reads a line with `-->` (WebVTT, "Collect WebVTT cue timings and settings"); `undefined` where it has no times. */
 export const readTiming = (line: string, report: Report): Timing | undefined => {
   const cursor = { text: line, at: 0 }
-  match(cursor, SPACES)
+  pass(cursor, SPACES)
   const startAt = cursor.at
   const startTime = readTimestamp(cursor)
   const startEnd = cursor.at
-  const hasStart = startEnd > startAt && match(cursor, ARROW)
+  const hasStart = startEnd > startAt && pass(cursor, ARROW)
   const endStart = cursor.at
   const endTime = hasStart ? readTimestamp(cursor) : Number.NaN
   if (Number.isNaN(endTime)) {
     report('cue-timing-unreadable', hasStart ? endStart : startAt, line)
     return undefined
   }
-  if (hasHours(line, startAt, startEnd) !== hasHours(line, endStart, cursor.at))
+  if (startEnd - startAt > WITHOUT_HOURS !== cursor.at - endStart > WITHOUT_HOURS)
     report('cue-times-mixed', startAt, line.slice(startAt, cursor.at))
   if (endTime <= startTime) report('cue-reversed', startAt, line.slice(startAt, cursor.at))
   return { startTime, endTime, settingsAt: cursor.at }

@@ -4,30 +4,38 @@ export interface Cursor {
   at: number
 }
 
-/** Reads what stands at the cursor and fits, which goes behind it. @param pattern a sticky one. */
-export const match = (cursor: Cursor, pattern: RegExp): RegExpExecArray | null => {
+/** Whether what stands at the cursor fits; the cursor goes behind it. @param pattern a sticky one. */
+export const pass = (cursor: Cursor, pattern: RegExp): boolean => {
   pattern.lastIndex = cursor.at
-  const found = pattern.exec(cursor.text)
-  if (found) cursor.at = pattern.lastIndex
-  return found
+  const fits = pattern.test(cursor.text)
+  if (fits) cursor.at = pattern.lastIndex
+  return fits
+}
+
+/** The number whose figures stand between two places. Times are most of a file's figures, and a string each takes long. */
+const numberAt = (text: string, from: number, to: number): number => {
+  let value = 0
+  for (let at = from; at < to; at += 1) value = value * 10 + text.charCodeAt(at) - 48
+  return value
 }
 
 /** More hours than this count as this many, so that milliseconds stay exact. */
 const MOST_HOURS = 999_999_999
 
-const TIMESTAMP = /(?:(\d+):)?([0-5]\d):([0-5]\d)\.(\d{3})(?!\d)/y
+const TIMESTAMP = /(?:\d+:)?[0-5]\d:[0-5]\d\.\d{3}(?!\d)/y
 
 /**
  * Reads `mm:ss.mmm` or `h:mm:ss.mmm` (WebVTT, "Collect a WebVTT timestamp"), and leaves the cursor behind it.
  * @returns seconds, or `NaN` where there is no timestamp.
  */
 export const readTimestamp = (cursor: Cursor): number => {
-  const found = match(cursor, TIMESTAMP)
-  if (!found) return Number.NaN
-  const [, hours = 0, minutes, seconds, thousandths] = found
-  const minute = Math.min(Number(hours), MOST_HOURS) * 60 + Number(minutes)
+  const { text, at: from } = cursor
+  if (!pass(cursor, TIMESTAMP)) return Number.NaN
+  const to = cursor.at
+  const hours = Math.min(numberAt(text, from, to - 10), MOST_HOURS)
+  const minutes = hours * 60 + numberAt(text, to - 9, to - 7)
   // Whole thousandths are exact; 1 + 531 / 1000 is 1.5310000000000001.
-  return ((minute * 60 + Number(seconds)) * 1000 + Number(thousandths)) / 1000
+  return ((minutes * 60 + numberAt(text, to - 6, to - 4)) * 1000 + numberAt(text, to - 3, to)) / 1000
 }
 
 /** Calls `visit` with each word between whitespace, and where it begins. */

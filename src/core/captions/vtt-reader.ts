@@ -81,14 +81,11 @@ export class VttReader implements Omit<VttFile, 'cues'> {
 
   /** There is no more. What comes afterwards is not read. */
   end(): void {
-    const text = this.#text
     const from = this.#lineFrom
-    if (from < text.length || this.#held !== '' || this.#line === 0)
-      this.#read(from, text.length, text.includes(ARROW, from))
+    const to = this.#text.length
+    if (from < to || this.#held !== '' || this.#line === 0) this.#read(from, to, nextArrow(this.#text, from) < to)
     if (this.#stage === 'block') this.#endBlock()
     this.#stage = 'refused'
-    this.#lineFrom = text.length
-    this.#held = ''
   }
 
   /** Puts a chunk behind what is not complete, and lets go of the rest. */

@@ -46,7 +46,7 @@ const idsFor = (sources: readonly TrackSource[]): readonly string[] => {
 
 /**
  * The text tracks of one yoke: which there are, which is shown, and what it says now. Fires `cuechange` when what is to
- * be seen changes.
+ * be seen changes, and `cuelistchange` when a track has other cues.
  */
 export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   readonly #host: YokeView
@@ -118,6 +118,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   /** A track has other cues: while a file comes in, many times in a row. */
   cuesChanged(): void {
     this.update()
+    this.dispatchEvent(new Event('cuelistchange'))
   }
 
   /** A track's mode has changed, perhaps by the page's script, or all of it has come. */

@@ -7,9 +7,15 @@ import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
 import { paintCueText } from './paint-cue.ts'
 import { coupleSearch } from './transcript-search.ts'
+import { takeTurns } from './turns.ts'
 
 /** The list leaves its reader alone for so long after they have scrolled it, in milliseconds. */
 const READING = 4000
+
+/** So many items are laid out at once. */
+const ITEMS_AT_ONCE = 32
+
+const NO_CUES: readonly Cue[] = []
 
 const voiceOf = (nodes: readonly CueNode[]): string => {
   for (const node of nodes) {
@@ -69,9 +75,12 @@ class Transcript {
   readonly #yoke: YokeView
   readonly #captions: Captions
   readonly #template: HTMLTemplateElement | null
+  /** The track whose cues were asked for, and the one that has them. */
+  #asked: CaptionTrack | undefined
+  #read: CaptionTrack | undefined
   #track: CaptionTrack | undefined
-  #cues: readonly Cue[] = []
-  #items = new Map<Cue, HTMLElement>()
+  #cues = NO_CUES
+  readonly #items = new Map<Cue, HTMLElement>()
   #current: readonly HTMLElement[] = []
   #touched = Number.NEGATIVE_INFINITY
   /** Called when other items stand in the list. */
@@ -93,9 +102,9 @@ class Transcript {
 
   update(): void {
     const track = this.#wanted()
-    if (track && track.readyState === 0) track.begin()
+    if (track !== this.#asked) this.#ask(track)
     // Not while the file comes in: a long list would be built anew with each slice.
-    const cues = track && track.readyState !== 1 ? track.all : []
+    const cues = track && track === this.#read ? track.all : NO_CUES
     if (track !== this.#track || cues !== this.#cues) this.#fill(track, cues)
     this.#follow()
   }
@@ -114,14 +123,48 @@ class Transcript {
     this.#yoke.run('seek', item[0].startTime + 0.001, place)
   }
 
-  #fill(track: CaptionTrack | undefined, cues: readonly Cue[]): void {
-    const before = track === this.#track ? this.#items : new Map<Cue, HTMLElement>()
+  #ask(track: CaptionTrack | undefined): void {
+    this.#asked = track
+    track?.load().then(() => {
+      if (track !== this.#asked) return
+      this.#read = track
+      this.update()
+    })
+  }
+
+  /** Makes the items a few at a time, each laid out as it comes: thousands at once would hold up the page. */
+  async #fill(track: CaptionTrack | undefined, cues: readonly Cue[]): Promise<void> {
+    if (track !== this.#track) this.clear()
     this.#track = track
     this.#cues = cues
-    this.#items = new Map(track ? cues.map(cue => [cue, before.get(cue) ?? this.#item(cue, track)]) : [])
-    this.#list.replaceChildren(...(this.#template ? [this.#template] : []), ...this.#items.values())
-    this.#list.toggleAttribute('aria-busy', track?.readyState === 1)
+    this.#removeOthers(cues)
+    this.#list.toggleAttribute('aria-busy', track !== this.#read || cues.length > 0)
+    const breathe = takeTurns()
+    let above: Element | null = this.#template
+    for (const [index, cue] of cues.entries()) {
+      const item = this.#items.get(cue) ?? this.#item(cue, track as CaptionTrack)
+      this.#items.set(cue, item)
+      const below: Node | null = above ? above.nextSibling : this.#list.firstChild
+      if (item !== below) this.#list.insertBefore(item, below)
+      above = item
+      if ((index + 1) % ITEMS_AT_ONCE > 0) continue
+      // Lays out what is new: it belongs to this turn.
+      this.#list.getBoundingClientRect()
+      await breathe()
+      if (this.#cues !== cues) return
+    }
+    this.#list.toggleAttribute('aria-busy', track !== this.#read)
     this.filled()
+    this.#follow()
+  }
+
+  #removeOthers(cues: readonly Cue[]): void {
+    const wanted = new Set(cues)
+    for (const [cue, item] of this.#items) {
+      if (wanted.has(cue)) continue
+      item.remove()
+      this.#items.delete(cue)
+    }
   }
 
   #item(cue: Cue, track: CaptionTrack): HTMLElement {
@@ -157,10 +200,13 @@ class Transcript {
   }
 
   clear(): void {
+    this.#items.clear()
+    this.#cues = NO_CUES
     this.#list.replaceChildren(...(this.#template ? [this.#template] : []))
   }
 }
 
+const CUE_EVENTS = ['cuechange', 'cuelistchange'] as const
 const READER_EVENTS = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const
 
 /** Couples a list with `data-yoke-transcript`; the attribute may name a track by its id. */
@@ -174,7 +220,7 @@ export const coupleTranscript = (list: HTMLElement, yoke: YokeView): Coupling =>
   const click = (event: Event): void => {
     if (event.target instanceof Element) transcript.seek(event.target)
   }
-  captions.addEventListener('cuechange', update)
+  for (const type of CUE_EVENTS) captions.addEventListener(type, update)
   list.addEventListener('click', click)
   for (const type of READER_EVENTS) list.addEventListener(type, touch, { passive: true })
   const stop = yoke.subscribe(
@@ -187,7 +233,7 @@ export const coupleTranscript = (list: HTMLElement, yoke: YokeView): Coupling =>
     release: () => {
       stop()
       search.release()
-      captions.removeEventListener('cuechange', update)
+      for (const type of CUE_EVENTS) captions.removeEventListener(type, update)
       list.removeEventListener('click', click)
       for (const type of READER_EVENTS) list.removeEventListener(type, touch)
       transcript.clear()

@@ -18,6 +18,8 @@ interface Load {
   readonly native: number
   /** While the bytes are fetched, and nothing is done with them. */
   readonly bytes: number
+  /** While nothing is done at all, for as long as our loading took: what the machine itself does to a page. */
+  readonly idle: number
   /** How long our loading takes in all. */
   readonly whole: number
 }
@@ -77,6 +79,7 @@ const loadAndTell = async (src: string, told: string): Promise<void> => {
   })
   const read = await heldUpBy(async () => ourTrack?.load())
   player.remove()
+  const idle = await heldUpBy(() => new Promise(resolve => setTimeout(resolve, whole)))
   const bytes = await heldUpBy(async () => (await fetch(src)).arrayBuffer())
   const other = document.createElement('video')
   const plain = document.createElement('track')
@@ -87,7 +90,7 @@ const loadAndTell = async (src: string, told: string): Promise<void> => {
     plain.track.mode = 'hidden'
     return new Promise(resolve => plain.addEventListener('load', resolve))
   })
-  navigator.sendBeacon(told, JSON.stringify({ ours, read, native, bytes, whole }))
+  navigator.sendBeacon(told, JSON.stringify({ ours, read, native, bytes, idle, whole }))
 }
 
 /** What the next page tells. */
@@ -133,6 +136,7 @@ export const measureBlocking = async (
     read: middle('read'),
     native: middle('native'),
     bytes: middle('bytes'),
+    idle: middle('idle'),
     whole: middle('whole'),
     worst: Math.max(...loads.map(({ ours }) => ours))
   }

@@ -175,12 +175,12 @@ export const benchBlocking = async (server: TestServer, engines: readonly Engine
     `\nA file of ${LONG} cues: the longest that nothing else could run in the page, ms (middle of ${LOADS} loads)`
   )
   console.log(
-    "            shown  worst load  the engine's own track  fetching its bytes alone  shown in all  script reads all cues"
+    '           loaded  worst load  idle page  bytes alone  engine’s own track  loaded in all  script reads all cues'
   )
   for (const engine of engines) {
-    const { ours, worst, native, bytes, whole, read } = await measureBlocking(server, engine, long)
+    const { ours, worst, native, bytes, idle, whole, read } = await measureBlocking(server, engine, long)
     console.log(
-      `${engine.padEnd(9)} ${cell(ours, 8)} ${cell(worst, 11)} ${cell(native, 23)} ${cell(bytes, 25)} ${cell(whole, 13, 0)} ${cell(read, 22)}`
+      `${engine.padEnd(9)} ${cell(ours, 7)} ${cell(worst, 11)} ${cell(idle, 10)} ${cell(bytes, 12)} ${cell(native, 19)} ${cell(whole, 14, 0)} ${cell(read, 22)}`
     )
   }
 }

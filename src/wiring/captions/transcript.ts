@@ -1,6 +1,5 @@
 import type { Cue } from '../../core/captions/cue.ts'
 import type { CueNode } from '../../core/captions/cue-text.ts'
-import { plainCueText } from '../../core/captions/parse-cue-text.ts'
 import { formatClock, formatDatetime } from '../../core/time/clock.ts'
 import type { Coupling, YokeView } from '../surface.ts'
 import type { CaptionTrack } from './caption-track.ts'
@@ -134,7 +133,7 @@ class Transcript {
 
   /** Makes the items a few at a time, each laid out as it comes: thousands at once would hold up the page. */
   async #fill(track: CaptionTrack | undefined, cues: readonly Cue[]): Promise<void> {
-    if (track !== this.#track) this.clear()
+    if (track !== this.#track) this.#clear()
     this.#track = track
     this.#cues = cues
     this.#removeOthers(cues)
@@ -195,11 +194,12 @@ class Transcript {
     this.#list.scrollTo({ top, behavior: calm ? 'auto' : 'smooth' })
   }
 
-  textOf(cue: Cue): string {
-    return this.#track ? plainCueText(this.#track.treeOf(cue)) : ''
+  stop(): void {
+    this.#asked = undefined
+    this.#clear()
   }
 
-  clear(): void {
+  #clear(): void {
     this.#items.clear()
     this.#cues = NO_CUES
     this.#list.replaceChildren(...(this.#template ? [this.#template] : []))
@@ -236,7 +236,7 @@ export const coupleTranscript = (list: HTMLElement, yoke: YokeView): Coupling =>
       for (const type of CUE_EVENTS) captions.removeEventListener(type, update)
       list.removeEventListener('click', click)
       for (const type of READER_EVENTS) list.removeEventListener(type, touch)
-      transcript.clear()
+      transcript.stop()
     }
   }
 }

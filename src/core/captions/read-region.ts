@@ -1,6 +1,6 @@
 import { DEFAULT_REGION, type Region } from './cue.ts'
 import type { FindingCode } from './findings.ts'
-import { eachWord, readPercent, splitSetting } from './scan.ts'
+import { eachWord, readPercent, splitSetting, take } from './scan.ts'
 
 type Draft = { -readonly [Key in keyof Region]: Region[Key] }
 
@@ -14,28 +14,23 @@ const readPoint = (value: string): readonly [x: number, y: number] | undefined =
   return comma < 0 || x === undefined || y === undefined ? undefined : [x, y]
 }
 
-/** Takes over one setting. @returns false where its value cannot be read, `undefined` where there is no such setting. */
-const take = (draft: Draft, name: string, value: string): boolean | undefined => {
+/** Reads one setting. @returns false where its value cannot be read, `undefined` where there is no such setting. */
+const readSetting = (draft: Draft, name: string, value: string): boolean | undefined => {
   switch (name) {
     case 'id':
-      draft.id = value
-      return true
+      return take(draft, 'id', value)
     case 'width':
-      draft.width = readPercent(value) ?? draft.width
-      return readPercent(value) !== undefined
+      return take(draft, 'width', readPercent(value))
     case 'lines':
-      if (/^\d+$/.test(value)) draft.lines = Math.min(Number(value), 0xff_ff_ff)
-      return /^\d+$/.test(value)
+      return take(draft, 'lines', /^\d+$/.test(value) ? Math.min(Number(value), 0xff_ff_ff) : undefined)
     case 'regionanchor':
     case 'viewportanchor': {
-      const point = readPoint(value)
-      if (point && name === 'regionanchor') [draft.regionAnchorX, draft.regionAnchorY] = point
-      else if (point) [draft.viewportAnchorX, draft.viewportAnchorY] = point
-      return point !== undefined
+      const [x, y] = readPoint(value) ?? []
+      const anchor = name === 'regionanchor' ? 'regionAnchor' : 'viewportAnchor'
+      return take(draft, `${anchor}X`, x) && take(draft, `${anchor}Y`, y)
     }
     case 'scroll':
-      if (value === 'up') draft.scroll = value
-      return value === 'up'
+      return take(draft, 'scroll', value === 'up' ? value : undefined)
   }
   return undefined
 }
@@ -51,7 +46,7 @@ export const readRegion = (
   const draft: Draft = { ...DEFAULT_REGION }
   eachWord(text, 0, (word, at) => {
     const [name, value] = splitSetting(word) ?? [word, '']
-    const taken = take(draft, name, value)
+    const taken = readSetting(draft, name, value)
     if (taken === undefined) report('region-setting-unknown', at, word, name)
     else if (!taken || value === '') report('region-setting-unreadable', at, word, name)
   })

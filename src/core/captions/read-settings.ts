@@ -1,6 +1,6 @@
 import { type CueSettings, PLAIN_SETTINGS, type Region } from './cue.ts'
 import type { FindingCode } from './findings.ts'
-import { eachWord, readPercent, splitSetting } from './scan.ts'
+import { eachWord, readPercent, splitSetting, take } from './scan.ts'
 
 /** Called for what a line has that cannot be used; `at` counts from 0. */
 export type Report = (code: FindingCode, at: number, found: string, beside?: string) => void
@@ -13,12 +13,6 @@ export const CUE_SETTINGS = ['vertical', 'line', 'position', 'size', 'align', 'r
 
 const oneOf = <Word extends string>(words: readonly Word[], word: string): Word | undefined =>
   words.find(known => known === word)
-
-/** Takes over what could be read. @returns whether it could be. */
-const take = <Name extends keyof Draft>(draft: Draft, name: Name, value: Draft[Name] | undefined): boolean => {
-  if (value !== undefined) draft[name] = value
-  return value !== undefined
-}
 
 /** `-1`, `0`, `2.5` or `84%`. A number too large for a double is none (HTML, "Rules for parsing floating-point number values"). */
 const readLinePlace = (text: string): number | undefined => {

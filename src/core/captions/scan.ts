@@ -55,3 +55,13 @@ export const readPercent = (text: string): number | undefined => {
   const value = Number(text.slice(0, -1))
   return value <= 100 ? value : undefined
 }
+
+/** Takes over what could be read. @returns whether it could be. */
+export const take = <Draft, Name extends keyof Draft>(
+  draft: Draft,
+  name: Name,
+  value: Draft[Name] | undefined
+): boolean => {
+  if (value !== undefined) draft[name] = value
+  return value !== undefined
+}

@@ -60,14 +60,14 @@ const printRegion = (region: Region): string => {
   return `REGION\n${settings.join('\n')}\n`
 }
 
-const printComment = (text: string): string =>
-  `NOTE${text === '' || text.startsWith('\n') ? '' : ' '}${safeComment(text)}\n`
-
-const safeComment = (text: string): string => (text.startsWith('\n') ? '\n' : '') + safe(text)
+const printComment = (text: string): string => {
+  const between = text.startsWith('\n') ? '\n' : text && ' '
+  return `NOTE${between}${safe(text)}\n`
+}
 
 const printHeader = (header: string): string => {
   const [first = '', ...rest] = header.split('\n').filter((line, index) => index === 0 || line !== '')
-  return [first === '' ? 'WEBVTT' : `WEBVTT ${first}`, ...rest, ''].join('\n')
+  return [`WEBVTT${first && ` ${first}`}`, ...rest, ''].join('\n')
 }
 
 /** The cues' own regions count too: script may have made them. */

@@ -47,17 +47,17 @@ export class VttReader implements Omit<VttFile, 'cues'> {
   #cueLine = 0
   /** What is being read: the open block from its beginning, or the open line, and all that has come behind it. */
   #text = ''
-  /** A carriage return: the line feed that belongs to it may be in the next chunk. */
-  #held = ''
-  /** Where the block begins, the line, and the lines that the block has kept. */
+  /** The open line, the last of the text. */
+  #rest = ''
+  /** A carriage return, where the last character was one. */
+  #return = ''
+  /** Where the block begins, and the lines that it has kept. */
   #blockFrom = 0
-  #lineFrom = 0
   #keptFrom = -1
   #keptTo = -1
   #timing: Timing | undefined
   #settings = PLAIN_SETTINGS
-  /** Where the line above the times stands. */
-  #idFrom = 0
+  /** Where the line above the times ends; it is the first of its block. */
   #idTo = 0
   /** Settings by their wording: a file of thousands of cues has a handful, and its cues share what was read. */
   readonly #known = new Map<string, CueSettings>()
@@ -68,40 +68,47 @@ export class VttReader implements Omit<VttFile, 'cues'> {
 
   /** Reads on. Line ends of every kind, and a byte-order mark at the very start, are understood. */
   push(chunk: string): void {
-    this.#append(chunk)
-    const text = this.#text
-    // Looked for once and not in every line: most lines have none.
-    let arrow = nextArrow(text, this.#lineFrom)
-    for (let end = text.indexOf('\n', this.#lineFrom); end >= 0; end = text.indexOf('\n', this.#lineFrom)) {
-      if (arrow < this.#lineFrom) arrow = nextArrow(text, this.#lineFrom)
-      this.#read(this.#lineFrom, end, arrow < end)
-      this.#lineFrom = end + 1
-    }
+    // What comes behind a carriage return may be a line feed that belongs to it.
+    const come = this.#return + chunk
+    let fresh = come.replaceAll('\0', '\ufffd')
+    if (fresh.includes('\r')) fresh = fresh.replace(/\r\n?/g, '\n')
+    fresh = fresh.slice(this.#return.length)
+    this.#return = come.endsWith('\r') ? '\r' : ''
+    const lines = this.#rest + fresh
+    this.#append(fresh)
+    this.#rest = fresh.includes('\n') ? lines.slice(this.#readLines(lines)) : lines
   }
 
   /** There is no more. What comes afterwards is not read. */
   end(): void {
-    const from = this.#lineFrom
     const to = this.#text.length
-    if (from < to || this.#held !== '' || this.#line === 0) this.#read(from, to, nextArrow(this.#text, from) < to)
+    if (this.#rest !== '' || this.#line === 0) this.#read(to - this.#rest.length, to, this.#rest.includes(ARROW))
     if (this.#stage === 'block') this.#endBlock()
     this.#stage = 'refused'
   }
 
-  /** Puts a chunk behind what is not complete, and lets go of the rest. */
-  #append(chunk: string): void {
-    const come = this.#held + chunk
-    this.#held = come.endsWith('\r') ? '\r' : ''
-    let text = come.slice(0, come.length - this.#held.length).replaceAll('\0', '\ufffd')
-    if (text.includes('\r')) text = text.replace(/\r\n?/g, '\n')
-    const gone = this.#stage === 'block' ? this.#blockFrom : this.#lineFrom
-    this.#text = this.#text.slice(gone) + text
+  /** Puts what has come behind the open block, or else the open line, and lets go of what stands before it. */
+  #append(fresh: string): void {
+    const gone = this.#stage === 'block' ? this.#blockFrom : this.#text.length - this.#rest.length
+    this.#text = this.#text.slice(gone) + fresh
     this.#blockFrom -= gone
-    this.#lineFrom -= gone
     this.#keptFrom -= gone
     this.#keptTo -= gone
-    this.#idFrom -= gone
     this.#idTo -= gone
+  }
+
+  /** Reads the lines at the end of the text. They are searched alone: a block may be long. @returns where the last one begins. */
+  #readLines(lines: string): number {
+    const base = this.#text.length - lines.length
+    let start = 0
+    // Looked for once and not in every line: most lines have none.
+    let arrow = nextArrow(lines, 0)
+    for (let end = lines.indexOf('\n'); end >= 0; end = lines.indexOf('\n', start)) {
+      if (arrow < start) arrow = nextArrow(lines, start)
+      this.#read(base + start, base + end, arrow < end)
+      start = end + 1
+    }
+    return start
   }
 
   /** Reads the line that stands between two places of the text. */
@@ -157,7 +164,7 @@ export class VttReader implements Omit<VttFile, 'cues'> {
     if (hasArrow) this.#readArrow(start, end)
     else if (end === start) this.#endBlock()
     else {
-      if (this.#blockLines === 2 && !this.#seenCue && this.#becomes()) this.#keepNothing()
+      if (this.#blockLines === 2 && !this.#seenCue) this.#become()
       if (this.#keptFrom < 0) this.#keptFrom = start
       this.#keptTo = end
     }
@@ -177,8 +184,7 @@ export class VttReader implements Omit<VttFile, 'cues'> {
     if (!this.#timing) return
     this.#settings = this.#readSettings(line, this.#timing.settingsAt)
     this.#cueLine = this.#line
-    this.#idFrom = this.#keptFrom
-    this.#idTo = this.#keptTo
+    this.#idTo = Math.max(this.#blockFrom, this.#keptTo)
     this.#keepNothing()
     this.#seenCue = true
   }
@@ -194,12 +200,12 @@ export class VttReader implements Omit<VttFile, 'cues'> {
     return settings
   }
 
-  /** Whether the first line of a block says what it is. */
-  #becomes(): boolean {
+  /** The first line of a block may say what it is. */
+  #become(): void {
     if (STYLE.test(this.#kept)) this.#kind = 'style'
     else if (REGION.test(this.#kept)) this.#kind = 'region'
-    else return false
-    return true
+    else return
+    this.#keepNothing()
   }
 
   #endBlock(): void {
@@ -220,7 +226,7 @@ export class VttReader implements Omit<VttFile, 'cues'> {
     const { rows } = this
     if (timing.startTime < (rows.startTimes[rows.length - 1] ?? 0)) this.#note('cue-order', this.#cueLine, 0, '')
     this.cueLines.push(this.#cueLine)
-    rows.add(this.#text, timing, this.#settings, this.#idFrom, this.#idTo, this.#keptFrom, this.#keptTo)
+    rows.add(this.#text, timing, this.#settings, this.#blockFrom, this.#idTo, this.#keptFrom, this.#keptTo)
   }
 
   #endStyle(css: string): void {
@@ -247,7 +253,6 @@ export class VttReader implements Omit<VttFile, 'cues'> {
   }
 
   #note(code: FindingCode, line: number, at: number, found: string, beside?: string): void {
-    const place = { code, line, column: at + 1, found }
-    this.findings.push(beside === undefined ? place : { ...place, beside })
+    this.findings.push({ code, line, column: at + 1, found, ...(beside !== undefined && { beside }) })
   }
 }

@@ -472,9 +472,18 @@ describe('a transcript', () => {
     await person.page.type('CREP')
     await person.until('one item', () => document.querySelector('output')?.textContent === '1 / 20')
     expect(await items()).toEqual(['0:21 Line 7 Crépuscule gate'])
+    // Where the engine can mark text at all.
+    await person.until('the mark', () => !CSS.highlights || CSS.highlights.get('yoke-found')?.size === 1)
+    const marked = await person.page.run(() =>
+      [...((CSS.highlights?.get('yoke-found') ?? []) as Iterable<AbstractRange>)].map(
+        ({ startContainer, startOffset, endOffset }) => startContainer.textContent?.slice(startOffset, endOffset)
+      )
+    )
+    expect(marked).toEqual(marked.length === 0 ? [] : ['Crép'])
     for (let letter = 0; letter < 4; letter += 1) await person.page.press('Backspace')
     await person.until('all items', () => document.querySelector('output')?.textContent === '')
     expect((await items()).length).toBe(20)
+    expect(await person.page.run(() => CSS.highlights?.get('yoke-found')?.size ?? 0)).toBe(0)
   })
 
   it('a long list comes a few items at a time; what script changes touches only its own items', async () => {

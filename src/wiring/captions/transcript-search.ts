@@ -1,8 +1,12 @@
+import { workInTurns } from './turns.ts'
+
 /** Letters without their marks and cases: `é` is found by `e`, `ماءً` by `ماء`. */
 const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 
 /** Where a search is in a text, in the text's own places. */
 const findIn = (text: string, wanted: string): readonly (readonly [start: number, end: number])[] => {
+  // Most texts do not hold it.
+  if (!plain(text).includes(wanted)) return []
   const places: number[] = []
   let folded = ''
   for (let at = 0; at < text.length; at += 1) {
@@ -18,26 +22,30 @@ const findIn = (text: string, wanted: string): readonly (readonly [start: number
 
 const HIGHLIGHT = 'yoke-found'
 
-/** Where the engine can mark text without touching it (CSS Custom Highlight API). */
-const highlight = (): Highlight | undefined => {
-  if (typeof Highlight === 'undefined' || !CSS.highlights) return undefined
-  const known = CSS.highlights.get(HIGHLIGHT) ?? new Highlight()
-  CSS.highlights.set(HIGHLIGHT, known)
-  return known
+/** What is marked in each list; a name of a highlight is the whole document's. */
+const marked = new Map<HTMLElement, StaticRange[]>()
+
+/** Takes the marks of one list off, all at once: to delete thousands one by one takes an engine seconds. */
+const unmark = (list: HTMLElement): void => {
+  marked.delete(list)
+  // Where the engine can mark text without touching it (CSS Custom Highlight API).
+  if (typeof Highlight === 'undefined' || !CSS.highlights) return
+  const highlight = new Highlight()
+  for (const ranges of marked.values()) for (const range of ranges) highlight.add(range)
+  CSS.highlights.set(HIGHLIGHT, highlight)
 }
 
-const rangesIn = (item: Element, wanted: string): readonly Range[] => {
+const mark = (list: HTMLElement, item: Element, wanted: readonly string[]): void => {
+  const ranges = marked.get(list) ?? []
+  marked.set(list, ranges)
   const walker = document.createTreeWalker(item, NodeFilter.SHOW_TEXT)
-  const ranges: Range[] = []
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-    for (const [start, end] of findIn((node as Text).data, wanted)) {
-      const range = document.createRange()
-      range.setStart(node, start)
-      range.setEnd(node, end)
+    for (const [startOffset, endOffset] of wanted.flatMap(words => findIn((node as Text).data, words))) {
+      const range = new StaticRange({ startContainer: node, startOffset, endContainer: node, endOffset })
       ranges.push(range)
+      globalThis.CSS?.highlights?.get(HIGHLIGHT)?.add(range)
     }
   }
-  return ranges
 }
 
 /** The fields that search a list: `data-yoke-search` names the list by its id. */
@@ -60,23 +68,30 @@ const tell = (field: HTMLInputElement, found: number, all: number): void => {
 
 /** A list that can be searched: what does not hold the words is hidden, where they stand is marked. */
 export const coupleSearch = (list: HTMLElement): { readonly again: () => void; readonly release: () => void } => {
-  let ranges: readonly Range[] = []
-  const unmark = (): void => {
-    const marks = highlight()
-    for (const range of ranges) marks?.delete(range)
-    ranges = []
-  }
-  const search = (): void => {
-    unmark()
+  let latest: object | undefined
+  const search = async (): Promise<void> => {
+    const mine = {}
+    latest = mine
+    const isWanted = (): boolean => latest === mine
+    unmark(list)
     const items = [...list.children].filter((item): item is HTMLElement => item.localName !== 'template')
     const fields = fieldsOf(list)
     const wanted = fields.map(({ value }) => plain(value.trim())).filter(Boolean)
-    for (const item of items) item.hidden = !wanted.every(words => plain(item.textContent ?? '').includes(words))
-    const shown = items.filter(({ hidden }) => !hidden)
-    if (wanted.length > 0) ranges = shown.flatMap(item => wanted.flatMap(words => rangesIn(item, words)))
-    const marks = highlight()
-    for (const range of ranges) marks?.add(range)
-    for (const field of fields) tell(field, shown.length, items.length)
+    const found = new Set<HTMLElement>()
+    const isRead = await workInTurns(items, list, isWanted, item => {
+      const text = wanted.length > 0 ? plain(item.textContent ?? '') : ''
+      if (wanted.every(words => text.includes(words))) found.add(item)
+    })
+    if (!isRead) return
+    for (const field of fields) tell(field, found.size, items.length)
+    // To hide is done in one go: laying out what is left each time would take longer than all of it.
+    for (const item of items) if (!found.has(item)) item.hidden = true
+    const missing = [...found].filter(({ hidden }) => hidden)
+    const isShown = await workInTurns(missing, list, isWanted, item => {
+      item.hidden = false
+    })
+    // Behind the layout, which takes long among many marks.
+    if (isShown && wanted.length > 0) await workInTurns([...found], list, isWanted, item => mark(list, item, wanted))
   }
   const listen = ({ target }: Event): void => {
     if (target instanceof HTMLInputElement && fieldsOf(list).includes(target)) search()
@@ -86,8 +101,9 @@ export const coupleSearch = (list: HTMLElement): { readonly again: () => void; r
   return {
     again: search,
     release: () => {
+      latest = undefined
       root.removeEventListener('input', listen)
-      unmark()
+      unmark(list)
     }
   }
 }

@@ -6,13 +6,10 @@ import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
 import { paintCueText } from './paint-cue.ts'
 import { coupleSearch } from './transcript-search.ts'
-import { takeTurns } from './turns.ts'
+import { workInTurns } from './turns.ts'
 
 /** The list leaves its reader alone for so long after they have scrolled it, in milliseconds. */
 const READING = 4000
-
-/** So many items are laid out at once. */
-const ITEMS_AT_ONCE = 32
 
 const NO_CUES: readonly Cue[] = []
 
@@ -131,27 +128,22 @@ class Transcript {
     })
   }
 
-  /** Makes the items a few at a time, each laid out as it comes: thousands at once would hold up the page. */
   async #fill(track: CaptionTrack | undefined, cues: readonly Cue[]): Promise<void> {
     if (track !== this.#track) this.#clear()
     this.#track = track
     this.#cues = cues
     this.#removeOthers(cues)
     this.#list.toggleAttribute('aria-busy', track !== this.#read || cues.length > 0)
-    const breathe = takeTurns()
     let above: Element | null = this.#template
-    for (const [index, cue] of cues.entries()) {
+    const isWanted = (): boolean => this.#cues === cues
+    const isDone = await workInTurns(cues, this.#list, isWanted, cue => {
       const item = this.#items.get(cue) ?? this.#item(cue, track as CaptionTrack)
       this.#items.set(cue, item)
       const below: Node | null = above ? above.nextSibling : this.#list.firstChild
       if (item !== below) this.#list.insertBefore(item, below)
       above = item
-      if ((index + 1) % ITEMS_AT_ONCE > 0) continue
-      // Lays out what is new: it belongs to this turn.
-      this.#list.getBoundingClientRect()
-      await breathe()
-      if (this.#cues !== cues) return
-    }
+    })
+    if (!isDone) return
     this.#list.toggleAttribute('aria-busy', track !== this.#read)
     this.filled()
     this.#follow()

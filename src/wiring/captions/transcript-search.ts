@@ -36,6 +36,8 @@ const unmark = (list: HTMLElement): void => {
 }
 
 const mark = (list: HTMLElement, item: Element, wanted: readonly string[]): void => {
+  const highlight = globalThis.CSS?.highlights?.get(HIGHLIGHT)
+  if (!highlight) return
   const ranges = marked.get(list) ?? []
   marked.set(list, ranges)
   const walker = document.createTreeWalker(item, NodeFilter.SHOW_TEXT)
@@ -43,7 +45,7 @@ const mark = (list: HTMLElement, item: Element, wanted: readonly string[]): void
     for (const [startOffset, endOffset] of wanted.flatMap(words => findIn((node as Text).data, words))) {
       const range = new StaticRange({ startContainer: node, startOffset, endContainer: node, endOffset })
       ranges.push(range)
-      globalThis.CSS?.highlights?.get(HIGHLIGHT)?.add(range)
+      highlight.add(range)
     }
   }
 }

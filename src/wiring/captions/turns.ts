@@ -18,7 +18,10 @@ export const takeTurns = (): (() => Promise<void>) => {
   }
 }
 
-/** So many items of a list are worked on, and laid out, at once. */
+/**
+ * So many items of a list are worked on, and laid out, at once; and where more stand above them, one for so many of those:
+ * an engine goes over all of a list to lay out a part of it.
+ */
 const ITEMS_AT_ONCE = 32
 
 /**
@@ -29,12 +32,14 @@ export const workInTurns = async <Item>(
   items: readonly Item[],
   list: Element,
   isWanted: () => boolean,
-  work: (item: Item, index: number) => void
+  work: (item: Item) => void
 ): Promise<boolean> => {
   const breathe = takeTurns()
+  let turnEnds = ITEMS_AT_ONCE
   for (const [index, item] of items.entries()) {
-    work(item, index)
-    if ((index + 1) % ITEMS_AT_ONCE > 0) continue
+    work(item)
+    if (index + 1 < turnEnds) continue
+    turnEnds += Math.max(ITEMS_AT_ONCE, Math.floor(turnEnds / ITEMS_AT_ONCE))
     // Has what is new laid out: it belongs to this turn.
     list.getBoundingClientRect()
     await breathe()

@@ -1,11 +1,12 @@
-/** Imports go down only: player -> wiring -> media -> core; the command line stands on core. No arrow up, no circle. */
+/** Imports go down only: player -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
 const room = name => `^src/${name}/`
 const above = {
-  core: ['media', 'wiring', 'player', 'cli'],
+  core: ['loading', 'media', 'wiring', 'player', 'cli'],
+  loading: ['media', 'wiring', 'player', 'cli'],
   media: ['wiring', 'player', 'cli'],
   wiring: ['player', 'cli'],
   player: ['cli'],
-  cli: ['media', 'wiring', 'player']
+  cli: ['loading', 'media', 'wiring', 'player']
 }
 
 module.exports = {

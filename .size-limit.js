@@ -19,7 +19,7 @@ const CONTROLS = '/controls.js'
 const BAR = '/bar/index.js'
 const CAPTIONS = ['/captions/captions.js', '/captions/caption-area.js', '/captions/announce.js']
 
-const READER = 'dist/core/captions/vtt-reader.js'
+const READER = 'dist/core/captions/vtt/vtt-reader.js'
 const WRITER = 'dist/core/captions/index.js'
 
 /** Each limit is what was measured, rounded up: a ratchet. The bars themselves are in docs/bars.md. */

@@ -1,4 +1,4 @@
-/** `npm run bench [mount] [playing] [playhead] [captions] [blocking] [leaks]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
@@ -6,6 +6,7 @@ import { endBrowsers, launchChromium, openEngine, VIEWPORT } from '../test/suppo
 import { startServer, type TestServer } from '../test/support/server.ts'
 import { benchBlocking, benchCaptions } from './captions.ts'
 import { benchLeaks } from './leaks.ts'
+import { benchLoads } from './loads.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
 import { measurePlayhead } from './playhead.ts'
 
@@ -160,6 +161,7 @@ server.page('/bench/by-hand.js', await readFile(new URL('by-hand.js', import.met
 const wanted = process.argv.slice(2)
 const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(name)
 const browser = await launchChromium()
+if (wants('loads')) await benchLoads(browser, table, wanted.includes('modules'))
 if (wants('mount')) await benchMount(browser, server)
 if (wants('playing')) await benchPlaying(browser, server)
 await browser.close()

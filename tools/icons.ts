@@ -1,4 +1,4 @@
-/** Writes src/player/icons.ts: the icons of the ready-made player, each as one path, from a general open icon set. */
+/** Writes src/player/bar/icons.ts: the icons of the ready-made player, each as one path, from a general open icon set. */
 import { readFile, writeFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { fileURLToPath } from 'node:url'
@@ -73,4 +73,4 @@ ${rows.join(',\n')}
 /** An icon of the ready-made player; also what \`slot="icon-…"\` replaces it by. */
 export type IconName = keyof typeof ICONS
 `
-await writeFile(fileURLToPath(new URL('../src/player/icons.ts', import.meta.url)), text)
+await writeFile(fileURLToPath(new URL('../src/player/bar/icons.ts', import.meta.url)), text)

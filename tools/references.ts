@@ -1,4 +1,4 @@
-/** Writes HTML's named character references into `src/core/captions/named-references.ts`, in a form that packs small. */
+/** Writes HTML's named character references into `src/core/captions/text/named-references.ts`, in a form that packs small. */
 import { writeFileSync } from 'node:fs'
 import { characterEntities } from 'character-entities'
 import { characterEntitiesLegacy } from 'character-entities-legacy'
@@ -32,4 +32,4 @@ export const readNamedReferences = (): NamedReferences => {
 }
 `
 
-writeFileSync(new URL('../src/core/captions/named-references.ts', import.meta.url), file)
+writeFileSync(new URL('../src/core/captions/text/named-references.ts', import.meta.url), file)

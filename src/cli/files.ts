@@ -1,10 +1,10 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
+import { type CaptionFault, printCaptionFault } from '../core/captions/check/sentences.ts'
 import type { VttFile } from '../core/captions/cue.ts'
-import { parseVtt } from '../core/captions/parse-vtt.ts'
-import { type CaptionFault, printCaptionFault } from '../core/captions/sentences.ts'
-import { serializeVtt } from '../core/captions/serialize-vtt.ts'
-import { parseSubRip, serializeSubRip } from '../core/captions/subrip.ts'
+import { parseSubRip, serializeSubRip } from '../core/captions/subrip/subrip.ts'
+import { parseVtt } from '../core/captions/vtt/parse-vtt.ts'
+import { serializeVtt } from '../core/captions/vtt/serialize-vtt.ts'
 
 /** The forms of caption files that can be read and written. */
 export type CaptionForm = 'vtt' | 'srt'

@@ -5,7 +5,7 @@ import type { SourceReport } from '../core/sources/reports.ts'
 export type GivenSource = string | SourceEntry | Blob
 
 /** What is wished of the sources of a media. */
-export interface SourceWishes {
+export interface SourcePreferences {
   /** Seconds without any data after which a source is left for the next one. */
   readonly timeout?: number
   /** The smallest will do. */
@@ -19,7 +19,7 @@ export interface SourcePort {
   /** Plays the first of these that truly plays, in place of those of the markup. */
   give(entries: readonly SourceEntry[]): void
   /** Changes what is wished. */
-  wish(wishes: SourceWishes): void
+  wish(wishes: SourcePreferences): void
   /** Calls when {@link list} has changed. @returns its stop. */
   observe(changed: () => void): () => void
 }

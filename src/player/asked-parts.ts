@@ -1,4 +1,4 @@
-import type { Yoke } from '../wiring/yoke.ts'
+import type { Yoke } from '../wiring/yoke/yoke.ts'
 
 /** A player, as far as its parts go. */
 type Player = HTMLElement & { readonly currentSrc: string }
@@ -7,8 +7,8 @@ type Begin = (player: Player, yoke: Yoke) => Promise<() => void>
 
 /** What an attribute asks for, and brings its code with it. */
 const PARTS: Readonly<Record<string, Begin>> = {
-  debug: async (player, yoke) => (await import('./outline.ts')).followOutline(player, yoke),
-  'drop-files': async (player, yoke) => (await import('./file-drop.ts')).followFileDrop(player, yoke)
+  debug: async (player, yoke) => (await import('./look/outline.ts')).followOutline(player, yoke),
+  'drop-files': async (player, yoke) => (await import('./media/file-drop.ts')).followFileDrop(player, yoke)
 }
 
 /** The attributes that ask for a part. */

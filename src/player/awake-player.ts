@@ -3,23 +3,23 @@ import type { WrittenLayout } from '../core/layout/layouts.ts'
 import { SettingLayers } from '../core/settings/layers.ts'
 import { isSettingAttribute, readSetting, readSettings, SETTING_ATTRIBUTES } from '../core/settings/read-setting.ts'
 import { MediaElementAdapter } from '../media/html/media-element.ts'
-import { bindScope } from '../wiring/scope.ts'
-import { whenNear } from '../wiring/when-near.ts'
-import { Yoke } from '../wiring/yoke.ts'
+import { bindScope } from '../wiring/scope/scope.ts'
+import { whenNear } from '../wiring/scope/when-near.ts'
+import { Yoke } from '../wiring/yoke/yoke.ts'
 import { AskedParts, PART_ATTRIBUTES } from './asked-parts.ts'
 import { findMisspelt, handOn, handOnAll, isDocumentAddress, isHandedOn } from './attributes.ts'
 import type { Wishes } from './bar/arrangement.ts'
-import { DrawnControls } from './drawn-controls.ts'
-import { formMedia, nameFor, settleForm } from './form.ts'
-import { followPageLanguage, languageOf, wordsAtHand } from './language.ts'
-import { LastResort } from './last-resort.ts'
-import { MadeMedia, ownMediaOf } from './made-media.ts'
-import { FIT_ATTRIBUTES, PictureFit } from './picture-fit.ts'
-import { PlayerClip } from './player-clip.ts'
-import { PlayerPoster, POSTER_ATTRIBUTES } from './poster.ts'
-import { ShownCaptions } from './shown-captions.ts'
-import type { ReadyClip } from './shown-clip.ts'
-import { Stage } from './stage.ts'
+import { DrawnControls } from './bar/drawn-controls.ts'
+import { ShownCaptions } from './captions/shown-captions.ts'
+import { PlayerClip } from './clip/player-clip.ts'
+import type { ReadyClip } from './clip/read-clip.ts'
+import { followPageLanguage, languageOf, wordsAtHand } from './look/language.ts'
+import { FIT_ATTRIBUTES, PictureFit } from './look/picture-fit.ts'
+import { Stage } from './look/stage.ts'
+import { LastResort } from './media/last-resort.ts'
+import { MadeMedia, ownMediaOf } from './media/made-media.ts'
+import { applyVariant, applyVariantToMedia, nameFor } from './media/variant.ts'
+import { PlayerPoster, POSTER_ATTRIBUTES } from './poster/poster.ts'
 
 /** The element, as far as it is known here. */
 type PlayerElement = HTMLElement & { readonly currentSrc: string }
@@ -138,7 +138,7 @@ export class AwakePlayer {
     const player = this.#player
     for (const name of ['settings', ...SETTING_ATTRIBUTES]) if (player.hasAttribute(name)) this.#readSetting(name)
     this.#note(findMisspelt(player))
-    settleForm(player, this.yoke, this.adapter?.element)
+    applyVariant(player, this.yoke, this.adapter?.element)
     this.clip.fetch()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
@@ -185,7 +185,7 @@ export class AwakePlayer {
       this.clip.fetch()
       return
     }
-    if (name === 'backdrop') settleForm(player, this.yoke, this.adapter?.element)
+    if (name === 'backdrop') applyVariant(player, this.yoke, this.adapter?.element)
     if (name === 'controls') {
       this.#settleControls()
       this.#showCaptions()
@@ -249,7 +249,7 @@ export class AwakePlayer {
   #adopt(media: HTMLMediaElement): void {
     const player = this.#player
     if (this.#isLazy) media.preload = 'none'
-    this.#untold.push(...handOnAll(player, media), ...formMedia(player, this.yoke, media))
+    this.#untold.push(...handOnAll(player, media), ...applyVariantToMedia(player, this.yoke, media))
     this.#nativeControls = media.controls
     const adapter = new MediaElementAdapter(media)
     this.adapter = adapter
@@ -343,7 +343,7 @@ export class AwakePlayer {
   async #claimSession(): Promise<void> {
     if (this.#claimed || this.#player.hasAttribute('backdrop')) return
     this.#claimed = true
-    const { followMediaSession } = await import('../wiring/media-session.ts')
+    const { followMediaSession } = await import('../wiring/behaviour/media-session.ts')
     if (this.#coupled) this.#stops.push(followMediaSession(this.yoke, () => this.adapter?.element))
   }
 

@@ -6,5 +6,5 @@ if (globalThis.customElements && !customElements.get('yoke-player')) customEleme
 export type { ControlName, WrittenLayout } from '../core/layout/layouts.ts'
 export type { Words } from '../core/words/en.ts'
 export * from '../wiring/index.ts'
-export { defineWords } from './language.ts'
+export { defineWords } from './look/language.ts'
 export { YokePlayer } from './yoke-player.ts'

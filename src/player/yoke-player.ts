@@ -1,13 +1,13 @@
 import type { WrittenLayout } from '../core/layout/layouts.ts'
-import { registerResting } from '../wiring/registry.ts'
-import type { TrackList } from '../wiring/track-list.ts'
-import { whenWanted } from '../wiring/when-wanted.ts'
-import type { Yoke } from '../wiring/yoke.ts'
+import type { TrackList } from '../wiring/captions/track-list.ts'
+import { registerResting } from '../wiring/scope/registry.ts'
+import { whenWanted } from '../wiring/scope/when-wanted.ts'
+import type { Yoke } from '../wiring/yoke/yoke.ts'
 import { OBSERVED } from './attributes.ts'
 import { AwakePlayer, OWN_ATTRIBUTES } from './awake-player.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
-import { ownMediaOf } from './made-media.ts'
-import { stylePlayers } from './page-styles.ts'
+import { stylePlayers } from './look/page-styles.ts'
+import { ownMediaOf } from './media/made-media.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)

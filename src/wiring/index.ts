@@ -9,13 +9,16 @@ export type { SourceReport, SourceState } from '../core/sources/reports.ts'
 export type { MediaAdapter, MediaEventType, MediaObserver } from '../media/adapter.ts'
 export { MEDIA_EVENTS, ObservableMedia } from '../media/adapter.ts'
 export { adaptMediaElement } from '../media/html/media-element.ts'
-export type { GivenSource, SourcePort, SourceWishes } from '../media/source-port.ts'
+export type { GivenSource, SourcePort, SourcePreferences } from '../media/source-port.ts'
+export type { TrackKind, TrackList, TrackView } from './captions/track-list.ts'
 export type { TrackEntry } from './captions/track-source.ts'
-export { createYoke } from './create-yoke.ts'
-export { YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './events.ts'
-export type { InspectedControl, InspectedTrack, Inspection } from './inspect.ts'
-export type { RunResult } from './runner.ts'
-export type { YokeConduct, YokeSettings } from './settings.ts'
+export type { YokeConduct, YokeSettings } from './settings/settings.ts'
+export { createYoke } from './yoke/create-yoke.ts'
+export { YokeCommandEvent, YokeFaultEvent, YokeStartEvent } from './yoke/events.ts'
+export type { InspectedControl, InspectedTrack, Inspection } from './yoke/inspect.ts'
+export type { RunResult } from './yoke/run-command.ts'
+export type { YokeOptions } from './yoke/yoke.ts'
+export { Yoke } from './yoke/yoke.ts'
 export type {
   AuthorCommand,
   AuthorValue,
@@ -24,7 +27,4 @@ export type {
   StatesView,
   ValuesView,
   YokeView
-} from './surface.ts'
-export type { TrackKind, TrackList, TrackView } from './track-list.ts'
-export type { YokeOptions } from './yoke.ts'
-export { Yoke } from './yoke.ts'
+} from './yoke/yoke-view.ts'

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CONTROL_NAMES } from '../../src/core/layout/layouts.ts'
 import { CONTROLS_CSS } from '../../src/player/bar/styles.ts'
-import { MEDIA_CSS } from '../../src/player/stage.ts'
+import { MEDIA_CSS } from '../../src/player/look/stage.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person } from '../support/person.ts'

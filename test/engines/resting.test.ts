@@ -10,7 +10,7 @@ beforeAll(async () => {
 })
 afterAll(() => person?.leave())
 
-const PART = '/dist/wiring/controls.js'
+const PART = '/dist/wiring/scope/controls.js'
 
 const BAR = `<button type="button" command="--play-pause"><span data-yoke-when="paused">Play</span><span data-yoke-when="!paused" hidden>Pause</span></button>
 <input type="range" data-yoke-value="current-time" aria-label="Position">`

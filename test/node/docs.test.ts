@@ -31,7 +31,7 @@ describe('the reference has what the code has', () => {
   })
 
   it('every property of captions', () => {
-    const sources = ['wiring/captions/cue-styles.ts', 'core/captions/look.ts'].map(path =>
+    const sources = ['wiring/captions/cue-styles.ts', 'core/captions/layout/look.ts'].map(path =>
       readFileSync(`${home}src/${path}`, 'utf8')
     )
     const used = new Set(sources.join('').match(/--yoke-caption-[a-z]+/g))

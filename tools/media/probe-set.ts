@@ -94,7 +94,7 @@ const FILES: Readonly<Record<string, readonly string[]>> = {
   'vp9.mp4': [...small, '-c:v', 'libvpx-vp9', '-c:a', 'flac', '-strict', '-2'],
   'mpeg4.mp4': [...small, ...tone(44_100, 2, 1), '-c:v', 'mpeg4', '-c:a', 'libmp3lame'],
   'flac.mp4': [...tone(44_100, 2, 1), '-c:a', 'flac', '-strict', '-2'],
-  'surround.m4a': [...tone(48_000, 6, 1), '-c:a', 'aac'],
+  'setContext.m4a': [...tone(48_000, 6, 1), '-c:a', 'aac'],
   'mono.m4a': [...tone(22_050, 1, 1.5), '-c:a', 'aac'],
   'pcm.mov': [...small, ...tone(48_000, 2, 0.2), '-c:v', 'mjpeg', '-c:a', 'pcm_s16le'],
   'vp8.webm': [...small, ...sound, '-c:v', 'libvpx', '-c:a', 'libvorbis'],
@@ -131,7 +131,7 @@ const FILES: Readonly<Record<string, readonly string[]>> = {
     'title=Ebb'
   ],
   'mono.wav': [...tone(8000, 1, 0.5), '-c:a', 'pcm_s16le'],
-  'surround.wav': [...tone(8000, 6, 0.2), '-c:a', 'pcm_s24le'],
+  'setContext.wav': [...tone(8000, 6, 0.2), '-c:a', 'pcm_s24le'],
   'float.wav': [...tone(8000, 2, 0.2), '-c:a', 'pcm_f32le', '-metadata', 'comment=odd']
 }
 

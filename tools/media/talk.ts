@@ -1,7 +1,7 @@
 /** Writes the captions and chapters of the equinox talk: 20 minutes, 400 cues, the same each time. */
 import { writeFileSync } from 'node:fs'
 import { createCue } from '../../src/core/captions/cue.ts'
-import { serializeVtt } from '../../src/core/captions/serialize-vtt.ts'
+import { serializeVtt } from '../../src/core/captions/vtt/serialize-vtt.ts'
 
 const SECONDS = 1200
 const CUES = 400

@@ -1,7 +1,7 @@
 import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import type { VttFile } from '../../core/captions/cue.ts'
-import { scaleVtt, shiftVtt } from '../../core/captions/retime.ts'
-import { tidyVtt } from '../../core/captions/tidy.ts'
+import { scaleVtt, shiftVtt } from '../../core/captions/edit/retime.ts'
+import { tidyVtt } from '../../core/captions/edit/tidy.ts'
 import { type Args, fileOf, isOn, needed, readFactor, readShift, refuseUnknown, textOf } from '../arguments.ts'
 import {
   type CaptionForm,

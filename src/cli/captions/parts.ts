@@ -1,7 +1,7 @@
 import { extname } from 'node:path'
 import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import type { VttFile } from '../../core/captions/cue.ts'
-import { joinVtt, splitVtt } from '../../core/captions/retime.ts'
+import { joinVtt, splitVtt } from '../../core/captions/edit/retime.ts'
 import { type Args, fileOf, filesOf, isOn, needed, readTime, refuseUnknown, textOf } from '../arguments.ts'
 import { counted, formOf, hasErrors, printCaptions, printFaults, readCaptions, writeCaptions } from '../files.ts'
 import { deliver } from './edit.ts'

@@ -1,7 +1,13 @@
-export { type CheckOptions, checkVtt } from './check-vtt.ts'
+export { type CheckOptions, checkVtt } from './check/check-vtt.ts'
+export { columnsOf, type Guidelines, USUAL_GUIDELINES } from './check/guidelines.ts'
+export { type CaptionFault, printCaptionFault } from './check/sentences.ts'
 export { type Comment, type Cue, createCue, DEFAULT_CUE, DEFAULT_REGION, type Region, type VttFile } from './cue.ts'
-export * from './cue-box.ts'
-export { CueIndex } from './cue-index.ts'
+export { type Changed, joinVtt, scaleVtt, shiftVtt, splitVtt } from './edit/retime.ts'
+export { type Tidied, type TidyNote, tidyVtt } from './edit/tidy.ts'
+export { CueIndex } from './index/cue-index.ts'
+export * from './layout/cue-box.ts'
+export * from './layout/place-cues.ts'
+export { type ParsedSubRip, parseSubRip, serializeSubRip } from './subrip/subrip.ts'
 export {
   BASIC_REFERENCES,
   CUE_TAGS,
@@ -12,17 +18,11 @@ export {
   type TagNode,
   type TextNode,
   type TimestampNode
-} from './cue-text.ts'
-export { baseDirection } from './direction.ts'
-export { columnsOf, type Guidelines, USUAL_GUIDELINES } from './guidelines.ts'
-export { readNamedReferences } from './named-references.ts'
-export { parseCueText, plainCueText } from './parse-cue-text.ts'
-export { type ParsedVtt, parseVtt, streamVtt } from './parse-vtt.ts'
-export * from './place-cues.ts'
-export { type HoursForm, printTimestamp } from './print-time.ts'
-export { type CueSelectorPart, type CueStyleRule, readStyles } from './read-styles.ts'
-export { type Changed, joinVtt, scaleVtt, shiftVtt, splitVtt } from './retime.ts'
-export { type CaptionFault, printCaptionFault } from './sentences.ts'
-export { type SerializeOptions, serializeVtt, type WritableVtt } from './serialize-vtt.ts'
-export { type ParsedSubRip, parseSubRip, serializeSubRip } from './subrip.ts'
-export { type Tidied, type TidyNote, tidyVtt } from './tidy.ts'
+} from './text/cue-text.ts'
+export { baseDirection } from './text/direction.ts'
+export { readNamedReferences } from './text/named-references.ts'
+export { parseCueText, plainCueText } from './text/parse-cue-text.ts'
+export { type HoursForm, printTimestamp } from './vtt/format-timestamp.ts'
+export { type ParsedVtt, parseVtt, streamVtt } from './vtt/parse-vtt.ts'
+export { type CueSelectorPart, type CueStyleRule, readStyles } from './vtt/read-styles.ts'
+export { type SerializeOptions, serializeVtt, type WritableVtt } from './vtt/serialize-vtt.ts'

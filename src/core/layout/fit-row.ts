@@ -10,7 +10,7 @@ export interface RowItem {
  * Which items must leave a row so that the rest fits, as indices; of equals the later one leaves first.
  * @param available CSS pixels.
  */
-export const leaveRow = (items: readonly RowItem[], available: number): ReadonlySet<number> => {
+export const overflowing = (items: readonly RowItem[], available: number): ReadonlySet<number> => {
   const leaving = new Set<number>()
   let taken = items.reduce((sum, { width }) => sum + width, 0)
   const order = items

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { leaveRow } from './fit-row.ts'
+import { overflowing } from './fit-row.ts'
 import { layoutFor, PICTURE_LAYOUTS, SOUND_LAYOUTS, type WrittenLayout } from './layouts.ts'
 import { tryReadLayouts } from './read-layouts.ts'
 
@@ -50,7 +50,7 @@ describe('a row', () => {
     [[], 0, []]
   ])('of %j in %d px is left by %j', (items, available, left) => {
     const row = items.map(([width, rank]) => ({ width, rank }))
-    expect([...leaveRow(row, available)].sort()).toEqual(left)
+    expect([...overflowing(row, available)].sort()).toEqual(left)
   })
 
   it('fits, or has nobody left who may leave; and nobody leaves for nothing', () => {
@@ -60,7 +60,7 @@ describe('a row', () => {
     })
     fc.assert(
       fc.property(fc.array(item, { maxLength: 12 }), fc.integer({ min: 0, max: 900 }), (items, available) => {
-        const left = leaveRow(items, available)
+        const left = overflowing(items, available)
         const stays = items.filter((_, index) => !left.has(index))
         const width = stays.reduce((sum, { width }) => sum + width, 0)
         const last = Math.max(0, ...[...left].map(index => items[index]?.width ?? 0))

@@ -11,7 +11,7 @@ export type Availability = 'now' | 'later' | 'never'
  * Where a seek may land: what the engine can seek, or anything from 0 on while that is not known; of it, the stretch
  * that the address names.
  */
-export const landing = (media: MediaSnapshot): TimeRange | undefined => {
+export const seekableRange = (media: MediaSnapshot): TimeRange | undefined => {
   const { readyState, duration = Number.POSITIVE_INFINITY, seekable, fragment } = media
   const span = readyState === 0 ? { start: 0, end: duration } : spanOf(seekable)
   return span && fragment ? cutRange(span, fragment) : span
@@ -21,7 +21,7 @@ type Rule = (media: MediaSnapshot) => Availability
 
 const when = (holds: boolean, otherwise: Availability): Availability => (holds ? 'now' : otherwise)
 
-const seeks: Rule = media => when(landing(media) !== undefined, 'later')
+const seeks: Rule = media => when(seekableRange(media) !== undefined, 'later')
 const begins: Rule = media => when(media.error === undefined, 'later')
 const volume: Rule = media => when(media.capabilities.volume, 'never')
 const rate: Rule = media => when(media.capabilities.playbackRate !== undefined, 'never')

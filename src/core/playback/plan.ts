@@ -3,7 +3,7 @@ import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
 import { tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
-import { type Availability, availabilityOf, landing } from './availability.ts'
+import { type Availability, availabilityOf, seekableRange } from './availability.ts'
 import type { Command } from './commands.ts'
 import { isAtFragmentEnd, type MediaSnapshot, playableRange } from './snapshot.ts'
 import { OFF } from './values.ts'
@@ -29,7 +29,7 @@ const startOf = (media: MediaSnapshot): number => playableRange(media)?.start ??
 const setTime = (to: number): Effect => ({ do: 'set', property: 'currentTime', to })
 
 const seekTo = (media: MediaSnapshot, seconds: number): Plan => {
-  const range = landing(media)
+  const range = seekableRange(media)
   if (!range) {
     return refuse(
       fault(
@@ -55,7 +55,7 @@ const stepFrame = (media: MediaSnapshot, by: number): Plan => {
     )
   }
   const frame = Math.floor(media.currentTime * frameRate + 1e-3) + by
-  const range: TimeRange = landing(media) ?? { start: 0, end: 0 }
+  const range: TimeRange = seekableRange(media) ?? { start: 0, end: 0 }
   const middle = 0.5 / frameRate
   const target = seekTo(
     media,

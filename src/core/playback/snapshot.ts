@@ -47,7 +47,7 @@ export interface MediaFacts {
 }
 
 /** What is so around the media rather than in it: who plays it knows, and no event of the media tells. */
-export interface Surroundings {
+export interface PlayerContext {
   /** Someone is dragging a position slider. */
   readonly scrubbing: boolean
   /** Where a pointer rests on a position slider, from 0 to 1; `undefined` while none does. */
@@ -85,7 +85,7 @@ export interface Surroundings {
 }
 
 /** All that is known of one media at one moment. Never changed in place: a new one follows each event. */
-export interface MediaSnapshot extends Surroundings {
+export interface MediaSnapshot extends PlayerContext {
   /** False while a yoke has no media yet. */
   readonly present: boolean
   readonly capabilities: MediaCapabilities
@@ -173,7 +173,7 @@ const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): b
 /**
  * The snapshot that follows `previous`, read from the media after `eventType` (absent: a look without an event).
  * The media is the only owner of its state; only what it does not tell (started, stalled, the last volume heard)
- * and its {@link Surroundings} are carried over.
+ * and its {@link PlayerContext} are carried over.
  */
 export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => {
   // The ranges are the dear part, and time alone does not change them.
@@ -206,7 +206,7 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
 }
 
 /** What another media begins with: what is settled around the one before it stays, what was seen of that one goes. */
-export const keepSurroundings = (before: MediaSnapshot): MediaSnapshot => {
+export const keepContext = (before: MediaSnapshot): MediaSnapshot => {
   const { title, moments, playbackRates, frameRate, file } = before
   const { captionTracks, captions, preferredCaptions, soundWanted } = before
   const tracks = { captionTracks, captions, preferredCaptions }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { afterRefusal, planStart, type StartSurroundings } from './start.ts'
+import { afterRefusal, planStart, type StartContext } from './start.ts'
 
-const plain: StartSurroundings = { inView: false, reducedMotion: false, saveData: false, silent: false }
+const plain: StartContext = { inView: false, reducedMotion: false, saveData: false, silent: false }
 
 describe('a start by itself', () => {
   it.each([
@@ -16,8 +16,8 @@ describe('a start by itself', () => {
     ['at-once', 'wanted', { reducedMotion: true }, { do: 'wait', outcome: 'held-back' }],
     ['at-once', 'off', { saveData: true }, { do: 'wait', outcome: 'held-back' }],
     ['in-view', 'off', { reducedMotion: true }, { do: 'wait', outcome: 'waiting' }]
-  ] as const)('%s, sound %s, %j', (when, sound, surroundings, step) => {
-    expect(planStart(when, sound, { ...plain, ...surroundings })).toEqual(step)
+  ] as const)('%s, sound %s, %j', (when, sound, context, step) => {
+    expect(planStart(when, sound, { ...plain, ...context })).toEqual(step)
   })
 
   it.each([

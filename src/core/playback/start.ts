@@ -27,7 +27,7 @@ export type StartOutcome =
   | 'failed'
 
 /** What a start depends on beside its policy. */
-export interface StartSurroundings {
+export interface StartContext {
   /** Enough of the picture is in view. */
   readonly inView: boolean
   /** The viewer wants less motion (`prefers-reduced-motion`). */
@@ -44,8 +44,8 @@ export type StartStep =
   | { readonly do: 'play'; readonly muted: boolean }
 
 /** The step that a policy asks for before anything has been tried. */
-export const planStart = (when: StartWhen, sound: StartSound, surroundings: StartSurroundings): StartStep => {
-  const { inView, reducedMotion, saveData, silent } = surroundings
+export const planStart = (when: StartWhen, sound: StartSound, context: StartContext): StartStep => {
+  const { inView, reducedMotion, saveData, silent } = context
   if (when === 'pressed' || (when === 'in-view' && !inView)) return { do: 'wait', outcome: 'waiting' }
   if (reducedMotion || saveData) return { do: 'wait', outcome: 'held-back' }
   return { do: 'play', muted: sound === 'off' || silent }

@@ -4,11 +4,11 @@ import { isSoundType } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
 import type { MediaEventType } from '../adapter.ts'
-import type { SourcePort, SourceWishes } from '../source-port.ts'
-import { type Held, holdElement, isOfChange } from './held.ts'
+import type { SourcePort, SourcePreferences } from '../source-port.ts'
+import { type FrozenPlayback, freezePlayback, isOfChange } from './frozen-playback.ts'
 import type { RecoverableSources } from './recoverable.ts'
 import type { Recovery } from './recovery.ts'
-import { SourceFates } from './source-fates.ts'
+import { SourceHistory } from './source-history.ts'
 import { listSource, writtenSources } from './source-list.ts'
 
 const NETWORK_LOADING = 2
@@ -34,15 +34,15 @@ export type SourceChange = 'listed' | 'held' | 'released' | 'failed'
 export class ElementSources implements SourcePort, RecoverableSources {
   readonly element: HTMLMediaElement
   /** What is shown while one source gives way to another. */
-  held: Held | undefined
+  held: FrozenPlayback | undefined
   /** Nothing can be played. */
   error: MediaErrorLike | null = null
-  wishes: Required<SourceWishes> = { timeout: TIMEOUT, saveData: false }
+  wishes: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
   /** Somebody wants it to play. */
   wanted: boolean
   #given: readonly SourceEntry[] = []
   #placed: string | undefined
-  readonly #fates = new SourceFates()
+  readonly #fates = new SourceHistory()
   readonly #listeners = new Set<(change: SourceChange) => void>()
   #recovery: Promise<Recovery | undefined> | undefined
   #loaded: Recovery | undefined
@@ -90,7 +90,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
     this.#load().then(recovery => recovery?.choose(entries))
   }
 
-  wish(wishes: SourceWishes): void {
+  wish(wishes: SourcePreferences): void {
     this.wishes = { ...this.wishes, ...wishes }
   }
 
@@ -147,7 +147,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
   hold(currentTime?: number): void {
     if (this.held) return
-    this.held = holdElement(this.element, !this.wanted, currentTime)
+    this.held = freezePlayback(this.element, !this.wanted, currentTime)
     this.tell('held')
   }
 
@@ -310,7 +310,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   }
 
   #confirmNoSource(): void {
-    // Held: it has been seen already, and what else there is is being looked for.
+    // FrozenPlayback: it has been seen already, and what else there is is being looked for.
     if (this.#users === 0 || this.error || this.held || this.element.networkState !== NETWORK_NO_SOURCE) return
     this.#recover(recovery => recovery.broken())
   }

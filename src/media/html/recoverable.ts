@@ -1,16 +1,16 @@
 import type { Fault } from '../../core/fault.ts'
 import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
-import type { SourceWishes } from '../source-port.ts'
-import type { Held } from './held.ts'
+import type { SourcePreferences } from '../source-port.ts'
+import type { FrozenPlayback } from './frozen-playback.ts'
 
 /** The sources of one element, as far as leaving one for another needs to know of them. */
 export interface RecoverableSources {
   readonly element: HTMLMediaElement
   readonly list: readonly SourceReport[]
-  readonly wishes: Required<SourceWishes>
+  readonly wishes: Required<SourcePreferences>
   /** What is shown while one source gives way to another. */
-  readonly held: Held | undefined
+  readonly held: FrozenPlayback | undefined
   /** Nothing can be played. */
   readonly error: MediaErrorLike | null
   /** Somebody wants it to play. */

@@ -2,10 +2,10 @@ import { type Fault, fault } from '../../core/fault.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { nextSource, pauseBeforeRetry, type SourceReport } from '../../core/sources/reports.ts'
 import { diagnose, typeByBytes } from './diagnose.ts'
-import type { Held } from './held.ts'
-import { LastPlace } from './last-place.ts'
+import type { FrozenPlayback } from './frozen-playback.ts'
+import { LastPosition } from './last-position.ts'
 import type { RecoverableSources } from './recoverable.ts'
-import { SilenceWatch } from './silence-watch.ts'
+import { StallDetector } from './stall-detector.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
@@ -55,8 +55,8 @@ export class Recovery {
   /** The source that is waited for while there is no connection at all. */
   #awaited: string | undefined
   #triesInVain = 0
-  readonly #place: LastPlace
-  readonly #silence: SilenceWatch
+  readonly #place: LastPosition
+  readonly #silence: StallDetector
   #isPlayingOn = false
   #pause: ReturnType<typeof setTimeout> | undefined
 
@@ -67,8 +67,8 @@ export class Recovery {
     const { signal } = this.#life
     for (const type of HEARD) element.addEventListener(type, () => this.#hear(type), { signal })
     element.ownerDocument.defaultView?.addEventListener('online', () => this.#online(), { signal })
-    this.#place = new LastPlace(element)
-    this.#silence = new SilenceWatch(element, {
+    this.#place = new LastPosition(element)
+    this.#silence = new StallDetector(element, {
       isWanted: () => sources.wanted,
       patience: () => sources.wishes.timeout * 2 ** this.#triesInVain * SECOND,
       silent: () => this.#silent()
@@ -278,7 +278,7 @@ export class Recovery {
   }
 
   /** WebKit unmutes at the change of rate, and then stops because of the sound. */
-  #playOn({ muted }: Held): void {
+  #playOn({ muted }: FrozenPlayback): void {
     const element = this.#element
     if (this.#isPlayingOn) return
     this.#isPlayingOn = true

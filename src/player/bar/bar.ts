@@ -1,9 +1,9 @@
-import { leaveRow } from '../../core/layout/fit-row.ts'
+import { overflowing } from '../../core/layout/fit-row.ts'
 import { type ControlEntry, type ControlName, type Layout, layoutFor } from '../../core/layout/layouts.ts'
 import type { Words } from '../../core/words/en.ts'
-import type { YokeView } from '../../wiring/surface.ts'
-import { create } from '../create.ts'
-import { makeControl, slotOf, type Workshop } from './controls.ts'
+import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
+import { create } from '../look/create.ts'
+import { type ControlContext, makeControl, slotOf } from './controls.ts'
 
 /** Who leaves the bar first when room is short: the lowest. What is not here stays. */
 const RANKS: Partial<Record<ControlName, number>> = {
@@ -102,14 +102,14 @@ export class Bar {
 
   #cell(entry: ControlEntry): Cell {
     const { words } = this.#options
-    const { control, menu } = makeControl(entry, this.#workshop())
+    const { control, menu } = makeControl(entry, this.#context())
     if (menu) this.#menus.append(menu)
     const name = slotOf(entry, words)
     const slot = create('slot', { name }, control)
     return { entry, slot, name, element: create('div', { class: `cell ${entry.control}` }, slot) }
   }
 
-  #workshop(): Workshop {
+  #context(): ControlContext {
     const { words, yoke, signal, without } = this.#options
     return {
       words,
@@ -129,7 +129,7 @@ export class Bar {
       width: (LEAST[entry.control] ?? element.offsetWidth) + gap,
       rank: RANKS[entry.control] ?? Number.POSITIVE_INFINITY
     }))
-    const leaving = leaveRow(items, row.clientWidth + gap)
+    const leaving = overflowing(items, row.clientWidth + gap)
     return cells.flatMap((cell, index) => {
       if (!leaving.has(index)) return []
       this.#show(cell, false)

@@ -1,7 +1,7 @@
-import { type CaptionLook, isReadable, lookProperties } from '../../core/captions/look.ts'
+import { type CaptionLook, isReadable, lookProperties } from '../../core/captions/layout/look.ts'
 import type { Words } from '../../core/words/en.ts'
 import { recall, remember } from '../../wiring/captions/memory.ts'
-import { create } from '../create.ts'
+import { create } from '../look/create.ts'
 import { openPanel } from './panel.ts'
 
 type Key = keyof CaptionLook

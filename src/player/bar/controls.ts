@@ -3,14 +3,14 @@ import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import type { YokeView } from '../../wiring/surface.ts'
-import { create, createIcon } from '../create.ts'
+import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
+import { create, createIcon } from '../look/create.ts'
 import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
 import { createGroup, createMenu } from './menu.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
 
 /** What controls are made from. */
-export interface Workshop {
+export interface ControlContext {
   readonly words: Words
   readonly yoke: YokeView
   /** Ends what the controls have begun. */
@@ -29,7 +29,7 @@ interface Made {
 
 const readout = (value: string): HTMLElement => create('span', { 'data-yoke-value': value })
 
-const rateItems = ({ words, yoke }: Workshop): readonly Node[] =>
+const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
   yoke.snapshot.playbackRates.map(rate =>
     create(
       'button',
@@ -60,7 +60,7 @@ const trackItem = (label: string, value: string, isChosen: boolean, lang?: strin
     create('span', { dir: 'auto' }, label)
   )
 
-const captionItems = ({ words, yoke: { snapshot } }: Workshop): readonly Node[] => {
+const captionItems = ({ words, yoke: { snapshot } }: ControlContext): readonly Node[] => {
   const tracks = offeredTracks(snapshot.captionTracks)
   if (tracks.length === 0)
     return [create('button', { ...ITEM, type: 'button', 'aria-disabled': 'true' }, words.noCaptions)]
@@ -75,16 +75,16 @@ const captionItems = ({ words, yoke: { snapshot } }: Workshop): readonly Node[] 
   ]
 }
 
-const shortcutsItem = ({ words }: Workshop): Node =>
+const shortcutsItem = ({ words }: ControlContext): Node =>
   createItem({ name: 'shortcuts', command: 'show-shortcuts', faces: [{ icon: 'shortcuts', label: words.shortcuts }] })
 
 /** How a control looks in the menu that takes what has no room. */
-const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
-  const { words } = workshop
-  if (entry.control === 'playback-rate') return [createGroup(words.speed, rateItems(workshop))]
+const menuForm = (entry: ControlEntry, context: ControlContext): readonly Node[] => {
+  const { words } = context
+  if (entry.control === 'playback-rate') return [createGroup(words.speed, rateItems(context))]
   if (entry.control === 'captions') {
-    const { captionTracks } = workshop.yoke.snapshot
-    return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(workshop))] : []
+    const { captionTracks } = context.yoke.snapshot
+    return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(context))] : []
   }
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
   return spec ? [createItem(spec)] : []
@@ -93,12 +93,12 @@ const menuForm = (entry: ControlEntry, workshop: Workshop): readonly Node[] => {
 /** What the menu offers beside what had no room, unless the bar shows it. */
 const EXTRAS: readonly ControlName[] = ['captions', 'loop', 'picture-in-picture', 'playback-rate']
 
-const settingsItems = (workshop: Workshop): readonly Node[] => {
-  const left = workshop.left()
-  const extras = EXTRAS.filter(name => !workshop.isElsewhere(name) && !left.some(({ control }) => control === name))
+const settingsItems = (context: ControlContext): readonly Node[] => {
+  const left = context.left()
+  const extras = EXTRAS.filter(name => !context.isElsewhere(name) && !left.some(({ control }) => control === name))
   const entries = [...left, ...extras.map(control => ({ control }))]
-  const items = entries.flatMap(entry => menuForm(entry, workshop))
-  return workshop.yoke.conduct.shortcuts.length > 0 ? [...items, shortcutsItem(workshop)] : items
+  const items = entries.flatMap(entry => menuForm(entry, context))
+  return context.yoke.conduct.shortcuts.length > 0 ? [...items, shortcutsItem(context)] : items
 }
 
 const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
@@ -106,7 +106,7 @@ const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLEl
   menu: made.menu
 })
 
-const MORE_THAN_BUTTONS: Partial<Record<ControlName, (workshop: Workshop) => Made>> = {
+const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) => Made>> = {
   'seek-bar': ({ words }) => ({ control: createSeekBar(words) }),
   'current-time': () => ({ control: readout('current-time') }),
   duration: () => ({ control: readout('duration') }),
@@ -132,51 +132,51 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (workshop: Workshop) => Mad
       create('span', { class: 'face' }, words.live, create('span', { class: 'label', part: 'tooltip' }, words.goLive))
     )
   }),
-  volume: workshop => ({
+  volume: context => ({
     control: create(
       'div',
       { class: 'volume', part: 'volume' },
-      makeControl({ control: 'muted' }, workshop).control,
-      createVolumeBar(workshop.words)
+      makeControl({ control: 'muted' }, context).control,
+      createVolumeBar(context.words)
     )
   }),
-  'playback-rate': workshop => {
-    const [before = '', after = ''] = workshop.words.rate.split('{rate}')
+  'playback-rate': context => {
+    const [before = '', after = ''] = context.words.rate.split('{rate}')
     const face = create('span', { class: 'face rate', dir: 'ltr' }, before, readout('playback-rate'), after)
     return menuControl(
-      createMenu('playback-rate', workshop.words.speed, [face], () => rateItems(workshop), workshop.signal)
+      createMenu('playback-rate', context.words.speed, [face], () => rateItems(context), context.signal)
     )
   },
-  captions: workshop =>
+  captions: context =>
     menuControl(
       createMenu(
         'captions',
-        workshop.words.captions,
+        context.words.captions,
         [createIcon('captions')],
-        () => captionItems(workshop),
-        workshop.signal,
+        () => captionItems(context),
+        context.signal,
         'has-captions'
       )
     ),
   title: () => ({ control: create('span', { class: 'title', part: 'title', 'data-yoke-value': 'title' }) }),
   gap: () => ({ control: create('span', { class: 'gap' }) }),
-  settings: workshop =>
+  settings: context =>
     menuControl(
       createMenu(
         'settings',
-        workshop.words.settings,
+        context.words.settings,
         [createIcon('settings')],
-        () => settingsItems(workshop),
-        workshop.signal
+        () => settingsItems(context),
+        context.signal
       )
     )
 }
 
 /** Makes a control of the bar by its name. */
-export const makeControl = (entry: ControlEntry, workshop: Workshop): Made => {
-  const spec = buttonSpec(entry, workshop.words)
+export const makeControl = (entry: ControlEntry, context: ControlContext): Made => {
+  const spec = buttonSpec(entry, context.words)
   if (spec) return { control: createButton(spec) }
-  return MORE_THAN_BUTTONS[entry.control]?.(workshop) ?? { control: create('span') }
+  return MORE_THAN_BUTTONS[entry.control]?.(context) ?? { control: create('span') }
 }
 
 /** The name of the slot that an author's own piece takes. */

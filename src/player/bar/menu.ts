@@ -1,4 +1,4 @@
-import { create } from '../create.ts'
+import { create } from '../look/create.ts'
 
 let count = 0
 

@@ -1,9 +1,9 @@
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import type { YokeCommandEvent } from '../../wiring/events.ts'
-import type { YokeView } from '../../wiring/surface.ts'
-import { create } from '../create.ts'
+import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
+import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
+import { create } from '../look/create.ts'
 
 /** How long a notice stays, in milliseconds. */
 const STAY = 1400

@@ -1,6 +1,6 @@
 import type { Words } from '../../core/words/en.ts'
-import { create, createIcon } from '../create.ts'
-import type { IconName } from '../icons.ts'
+import { create, createIcon } from '../look/create.ts'
+import type { IconName } from './icons.ts'
 
 const bigButton = (name: string, icon: IconName, label: string, when: string): HTMLElement =>
   create(

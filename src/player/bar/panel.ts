@@ -1,5 +1,5 @@
 import type { Words } from '../../core/words/en.ts'
-import { create, createIcon } from '../create.ts'
+import { create, createIcon } from '../look/create.ts'
 
 /** Opens a panel over the player, until it is dismissed. */
 export const openPanel = (

@@ -2,7 +2,7 @@ import { MIRRORED, type Shortcut } from '../../core/playback/shortcuts.ts'
 import { speakDuration } from '../../core/time/spoken.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import { create } from '../create.ts'
+import { create } from '../look/create.ts'
 import { openPanel } from './panel.ts'
 
 const SIGNS: Readonly<Record<string, string>> = {

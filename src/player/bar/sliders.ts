@@ -1,5 +1,5 @@
 import type { Words } from '../../core/words/en.ts'
-import { create } from '../create.ts'
+import { create } from '../look/create.ts'
 
 /** A track with its filled part and its handle, under a native range input that takes pointer, touch and keys. */
 const createSlider = (

@@ -1,4 +1,4 @@
-import { sheetOf } from '../page-styles.ts'
+import { sheetOf } from '../look/page-styles.ts'
 
 const GROUND = `
 :host {

@@ -1,5 +1,5 @@
-import { plainCueText } from '../../core/captions/parse-cue-text.ts'
-import type { YokeView } from '../surface.ts'
+import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
 import type { Captions } from './captions.ts'
 import { adoptCueStyles } from './cue-styles.ts'
 

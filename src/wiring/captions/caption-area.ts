@@ -1,16 +1,16 @@
 import type { Cue, Region } from '../../core/captions/cue.ts'
-import { boxOfCue, boxOfRegion, shiftInRegion } from '../../core/captions/cue-box.ts'
-import type { NamedReferences } from '../../core/captions/cue-text.ts'
-import { baseDirection } from '../../core/captions/direction.ts'
-import { lookProperties } from '../../core/captions/look.ts'
-import { plainCueText } from '../../core/captions/parse-cue-text.ts'
-import { type Box, type MeasuredCue, placeCues } from '../../core/captions/place-cues.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import { boxOfCue, boxOfRegion, shiftInRegion } from '../../core/captions/layout/cue-box.ts'
+import { lookProperties } from '../../core/captions/layout/look.ts'
+import { type Box, type MeasuredCue, placeCues } from '../../core/captions/layout/place-cues.ts'
+import type { NamedReferences } from '../../core/captions/text/cue-text.ts'
+import { baseDirection } from '../../core/captions/text/direction.ts'
+import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
 import { adoptCueStyles, sheetOfTrack } from './cue-styles.ts'
-import { keptClear } from './keep-clear.ts'
 import { followMemory, recall } from './memory.ts'
+import { obstaclesIn } from './obstacles.ts'
 import { type PaintedText, paintCueText } from './paint-cue.ts'
 import { followPicture } from './picture-box.ts'
 
@@ -182,7 +182,7 @@ class CaptionArea {
     const fresh = free.filter(({ cue }) => !this.#places.has(cue))
     if (fresh.length === 0) return
     const standing = free.flatMap(({ cue }) => this.#places.get(cue) ?? [])
-    const clear = keptClear(this.#area, this.#yoke)
+    const clear = obstaclesIn(this.#area, this.#yoke)
     const measured = fresh.map(drawn => this.#measure(drawn))
     const placed = placeCues(measured, { width, height }, [...clear, ...standing])
     // Half under the bar can still be read; gone cannot.

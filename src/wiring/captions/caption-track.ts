@@ -1,13 +1,13 @@
+import type { Finding } from '../../core/captions/check/findings.ts'
 import { type Cue, createCue } from '../../core/captions/cue.ts'
-import { CueIndex } from '../../core/captions/cue-index.ts'
-import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/cue-text.ts'
-import type { Finding } from '../../core/captions/findings.ts'
-import { parseCueText } from '../../core/captions/parse-cue-text.ts'
+import { CueIndex } from '../../core/captions/index/cue-index.ts'
+import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/text/cue-text.ts'
+import { parseCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { type Fault, fault } from '../../core/fault.ts'
-import type { TrackKind, TrackView } from '../track-list.ts'
 import { loadCues } from './load-cues.ts'
+import type { TrackKind, TrackView } from './track-list.ts'
 import type { TrackSource } from './track-source.ts'
-import { takeTurns } from './turns.ts'
+import { createYielder } from './yield-to-page.ts'
 
 /** So many objects are made between two looks at the clock. */
 const CUES_AT_ONCE = 256
@@ -27,7 +27,7 @@ const isFatal = ({ code }: Finding): boolean => code === 'vtt-signature-missing'
 
 /** What is wrong with a file, in one fault; its sentences are loaded when there is something to say. */
 const sumUp = async (address: string, findings: readonly Finding[]): Promise<Fault | undefined> => {
-  const { faultOfFinding } = await import('../../core/captions/sentences.ts')
+  const { faultOfFinding } = await import('../../core/captions/check/sentences.ts')
   const errors = findings.map(faultOfFinding).filter(({ level }) => level === 'error')
   const [first] = errors
   if (!first) return undefined
@@ -98,11 +98,11 @@ export class CaptionTrack extends EventTarget implements TrackView {
 
   async load(): Promise<readonly Cue[]> {
     await this.begin()
-    const breathe = takeTurns()
+    const yieldToPage = createYielder()
     let made = 0
     for (const _ of this.index) {
       made += 1
-      if (made % CUES_AT_ONCE === 0) await breathe()
+      if (made % CUES_AT_ONCE === 0) await yieldToPage()
     }
     return this.all
   }

@@ -5,15 +5,15 @@ import {
   type TrackOffer
 } from '../../core/captions/choose-track.ts'
 import type { Cue } from '../../core/captions/cue.ts'
-import type { CueNode } from '../../core/captions/cue-text.ts'
-import { plainCueText } from '../../core/captions/parse-cue-text.ts'
+import type { CueNode } from '../../core/captions/text/cue-text.ts'
+import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import type { Fault } from '../../core/fault.ts'
 import type { Moment } from '../../core/time/moments.ts'
-import type { YokeView } from '../surface.ts'
-import type { CaptionsView } from '../track-list.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
 import { CaptionTrack, type TrackOwner } from './caption-track.ts'
 import { CueClock } from './cue-clock.ts'
 import { recall, remember } from './memory.ts'
+import type { CaptionsView } from './track-list.ts'
 import type { TrackSource } from './track-source.ts'
 
 const isShown = ({ kind }: { readonly kind: string }): boolean => kind === 'captions' || kind === 'subtitles'
@@ -97,7 +97,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     for (const track of before) if (!this.#tracks.includes(track)) track.dispose()
     const first = !before.some(isShown)
     this.#host.textTracks.replace(this.#tracks)
-    this.#host.surround({ captionTracks: this.#offers() })
+    this.#host.setContext({ captionTracks: this.#offers() })
     const chosen = this.#host.snapshot.captions
     if (first) this.#show(initialTrack(this.#offers(), this.#options())?.id ?? '')
     else this.#show(this.#tracks.some(({ id }) => id === chosen) ? chosen : '')
@@ -145,7 +145,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     const passed = Math.max(0, ...times.filter(time => time <= now))
     const isSame = active.length === this.#active.length && active.every((cue, index) => cue === this.#active[index])
     this.#active = active
-    if (!isSame || anew) this.#host.surround({ captionText: this.#textOf(active) })
+    if (!isSame || anew) this.#host.setContext({ captionText: this.#textOf(active) })
     if (!isSame || anew || passed !== this.#passed) {
       this.#passed = passed
       this.dispatchEvent(new Event('cuechange'))
@@ -188,7 +188,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
       else if (track.mode === 'showing') track.mode = 'disabled'
     }
     this.#settling = false
-    this.#host.surround({
+    this.#host.setContext({
       captions: id,
       preferredCaptions: id || (preferredTrack(this.#offers(), this.#options())?.id ?? '')
     })
@@ -218,7 +218,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     if (!isOurs()) return
     const cues = (await track?.load()) ?? []
     if (!isOurs() || !track || !this.#tracks.includes(track)) {
-      if (isOurs() && this.#chapters.length > 0) this.#host.surround({ moments: [] })
+      if (isOurs() && this.#chapters.length > 0) this.#host.setContext({ moments: [] })
       return
     }
     const moments = cues.map(cue => ({
@@ -227,7 +227,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
       label: plainCueText(track.treeOf(cue)).trim()
     }))
     this.#chapters = moments
-    this.#host.surround({ moments })
+    this.#host.setContext({ moments })
   }
 
   #watchElsewhere(): void {

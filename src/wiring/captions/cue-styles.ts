@@ -1,4 +1,4 @@
-import { type CueSelectorPart, readStyles } from '../../core/captions/read-styles.ts'
+import { type CueSelectorPart, readStyles } from '../../core/captions/vtt/read-styles.ts'
 import type { CaptionTrack } from './caption-track.ts'
 
 /**

@@ -1,10 +1,10 @@
-import type { CueRows } from '../../core/captions/cue-rows.ts'
-import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/cue-text.ts'
-import { readInSlices } from '../../core/captions/read-in-slices.ts'
-import type { VttReader } from '../../core/captions/vtt-reader.ts'
+import type { CueRows } from '../../core/captions/index/cue-rows.ts'
+import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/text/cue-text.ts'
+import { readInSlices } from '../../core/captions/vtt/read-in-slices.ts'
+import type { VttReader } from '../../core/captions/vtt/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import type { TrackSource } from './track-source.ts'
-import { takeTurns } from './turns.ts'
+import { createYielder } from './yield-to-page.ts'
 
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
@@ -49,14 +49,14 @@ const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Respo
   return response
 }
 
-async function* readFile(response: Response, breathe: () => Promise<void>): AsyncGenerator<string> {
+async function* readFile(response: Response, yieldToPage: () => Promise<void>): AsyncGenerator<string> {
   const decoder = new TextDecoder()
   const reader = response.body?.getReader()
   for (;;) {
     const step = await reader?.read()
     if (!step || step.done) break
     // An engine may hand over megabytes at once, which is a turn in itself.
-    await breathe()
+    await yieldToPage()
     for (let at = 0; at < step.value.length; at += PIECE)
       yield decoder.decode(step.value.subarray(at, at + PIECE), { stream: true })
   }
@@ -66,11 +66,11 @@ async function* readFile(response: Response, breathe: () => Promise<void>): Asyn
 async function* readChunks(
   source: TrackSource,
   signal: AbortSignal,
-  breathe: () => Promise<void>
+  yieldToPage: () => Promise<void>
 ): AsyncGenerator<string> {
   if (source.text !== undefined) yield source.text
   else if (source.src.startsWith('#')) yield textInPage(source.src, source.element)
-  else yield* readFile(await openFile(source, signal), breathe)
+  else yield* readFile(await openFile(source, signal), yieldToPage)
 }
 
 /** Whether a text names a character that WebVTT itself does not name. */
@@ -94,8 +94,8 @@ export const loadCues = async (
   signal: AbortSignal,
   found: (rows: CueRows, from: number) => void
 ): Promise<LoadedCues> => {
-  const breathe = takeTurns()
-  const stream = readInSlices(readChunks(source, signal, breathe), breathe)
+  const yieldToPage = createYielder()
+  const stream = readInSlices(readChunks(source, signal, yieldToPage), yieldToPage)
   let isForeign = false
   let told = 0
   for (;;) {
@@ -103,7 +103,7 @@ export const loadCues = async (
     if (step.done) {
       const file = step.value
       if (!isForeign) return { file, references: BASIC_REFERENCES }
-      const { readNamedReferences } = await import('../../core/captions/named-references.ts')
+      const { readNamedReferences } = await import('../../core/captions/text/named-references.ts')
       return { file, references: readNamedReferences() }
     }
     const { rows } = step.value

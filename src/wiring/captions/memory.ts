@@ -1,5 +1,5 @@
 import type { RememberedChoice } from '../../core/captions/choose-track.ts'
-import type { CaptionLook } from '../../core/captions/look.ts'
+import type { CaptionLook } from '../../core/captions/layout/look.ts'
 
 /** What a viewer has settled, kept between visits. */
 export interface CaptionMemory {

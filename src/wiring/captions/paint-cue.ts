@@ -1,4 +1,4 @@
-import type { CueNode, TagNode } from '../../core/captions/cue-text.ts'
+import type { CueNode, TagNode } from '../../core/captions/text/cue-text.ts'
 
 /** A cue as elements. Text is text: nothing in a cue can become markup. */
 export interface PaintedText {

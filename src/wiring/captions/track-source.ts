@@ -1,4 +1,4 @@
-import type { TrackKind } from '../track-list.ts'
+import type { TrackKind } from './track-list.ts'
 
 /** A text track as script gives it; in markup it is a `<track>`. */
 export interface TrackEntry {

@@ -1,4 +1,4 @@
-import { workInTurns } from './turns.ts'
+import { workInSlices } from './yield-to-page.ts'
 
 /** Letters without their marks and cases: `é` is found by `e`, `ماءً` by `ماء`. */
 const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
@@ -80,7 +80,7 @@ export const coupleSearch = (list: HTMLElement): { readonly again: () => void; r
     const fields = fieldsOf(list)
     const wanted = fields.map(({ value }) => plain(value.trim())).filter(Boolean)
     const found = new Set<HTMLElement>()
-    const isRead = await workInTurns(items, list, isWanted, item => {
+    const isRead = await workInSlices(items, list, isWanted, item => {
       const text = wanted.length > 0 ? plain(item.textContent ?? '') : ''
       if (wanted.every(words => text.includes(words))) found.add(item)
     })
@@ -89,11 +89,11 @@ export const coupleSearch = (list: HTMLElement): { readonly again: () => void; r
     // To hide is done in one go: laying out what is left each time would take longer than all of it.
     for (const item of items) if (!found.has(item)) item.hidden = true
     const missing = [...found].filter(({ hidden }) => hidden)
-    const isShown = await workInTurns(missing, list, isWanted, item => {
+    const isShown = await workInSlices(missing, list, isWanted, item => {
       item.hidden = false
     })
     // Behind the layout, which takes long among many marks.
-    if (isShown && wanted.length > 0) await workInTurns([...found], list, isWanted, item => mark(list, item, wanted))
+    if (isShown && wanted.length > 0) await workInSlices([...found], list, isWanted, item => mark(list, item, wanted))
   }
   const listen = ({ target }: Event): void => {
     if (target instanceof HTMLInputElement && fieldsOf(list).includes(target)) search()

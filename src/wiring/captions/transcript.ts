@@ -1,12 +1,12 @@
 import type { Cue } from '../../core/captions/cue.ts'
-import type { CueNode } from '../../core/captions/cue-text.ts'
+import type { CueNode } from '../../core/captions/text/cue-text.ts'
 import { formatClock, formatDatetime } from '../../core/time/clock.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
 import { paintCueText } from './paint-cue.ts'
 import { coupleSearch } from './transcript-search.ts'
-import { workInTurns } from './turns.ts'
+import { workInSlices } from './yield-to-page.ts'
 
 /** The list leaves its reader alone for so long after they have scrolled it, in milliseconds. */
 const READING = 4000
@@ -136,7 +136,7 @@ class Transcript {
     this.#list.toggleAttribute('aria-busy', track !== this.#read || cues.length > 0)
     let above: Element | null = this.#template
     const isWanted = (): boolean => this.#cues === cues
-    const isDone = await workInTurns(cues, this.#list, isWanted, cue => {
+    const isDone = await workInSlices(cues, this.#list, isWanted, cue => {
       const item = this.#items.get(cue) ?? this.#item(cue, track as CaptionTrack)
       this.#items.set(cue, item)
       const below: Node | null = above ? above.nextSibling : this.#list.firstChild

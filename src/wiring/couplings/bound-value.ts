@@ -1,4 +1,4 @@
-import type { PlainValue, YokeView } from '../surface.ts'
+import type { PlainValue, YokeView } from '../yoke/yoke-view.ts'
 
 /** A value as a coupling meets it. */
 export interface BoundValue {

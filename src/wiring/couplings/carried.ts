@@ -1,12 +1,12 @@
 import { isMeasureName, MEASURE_NAMES, type MeasureName } from '../../core/playback/values.ts'
-import { type Course, carry } from '../playhead.ts'
-import { noSuch } from '../slips.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import { unknownName } from '../yoke/unknown-name.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
+import { type Course, carry } from './playhead.ts'
 
 const readMeasure = (element: Element, attribute: string, yoke: YokeView): MeasureName | undefined => {
   const name = element.getAttribute(attribute) ?? ''
   if (isMeasureName(name)) return name
-  yoke.raise(noSuch('measure-unknown', attribute, name, 'measure', MEASURE_NAMES), element)
+  yoke.raise(unknownName('measure-unknown', attribute, name, 'measure', MEASURE_NAMES), element)
   return undefined
 }
 

@@ -2,7 +2,7 @@ import { offeredTracks } from '../../core/captions/choose-track.ts'
 import { fault } from '../../core/fault.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
-import type { Coupling, PlainValue, YokeView } from '../surface.ts'
+import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 
 type Field = HTMLInputElement | HTMLSelectElement

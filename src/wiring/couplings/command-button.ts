@@ -3,8 +3,8 @@ import { nearestName } from '../../core/nearest-name.ts'
 import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
-import { noCommand } from '../slips.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import { unknownCommand } from '../yoke/unknown-name.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
 
@@ -53,7 +53,7 @@ const show = (button: HTMLElement, availability: Availability, written: Written)
 
 /** Says a slip of the pen; a name that is like none of ours is somebody else's, and none of our business. */
 const reportSlip = (button: Element, name: string, yoke: YokeView): void => {
-  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(noCommand(name, yoke), button)
+  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(unknownCommand(name, yoke), button)
 }
 
 const reportOtherElement = (element: Element, name: string, yoke: YokeView): void => {

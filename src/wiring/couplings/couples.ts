@@ -1,4 +1,4 @@
-import type { Couple } from '../surface.ts'
+import type { Couple } from '../yoke/yoke-view.ts'
 import { coupleAlong, coupleFill } from './carried.ts'
 import { coupleCommand } from './command-button.ts'
 import { coupleValue } from './value.ts'

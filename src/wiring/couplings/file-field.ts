@@ -1,5 +1,5 @@
 import { fault } from '../../core/fault.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 
 /** Couples `<input type="file" data-yoke-value="file">`: what the viewer chooses is what plays, in place of all other sources. */
 export const coupleFileField = (field: HTMLInputElement, name: string, yoke: YokeView): Coupling => {

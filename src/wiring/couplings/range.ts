@@ -13,7 +13,7 @@ import {
   valueAt
 } from '../../core/time/scale.ts'
 import { speakPosition } from '../../core/time/spoken.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { watchDrag } from './drag.ts'
 
@@ -242,10 +242,10 @@ class RangeSlider implements Coupling {
     if (!this.#isPosition) return
     const { scrubbing } = this.#yoke.snapshot
     if (!event || !scaleOf(this.#value, this.#yoke)) {
-      if (!scrubbing) this.#yoke.surround({ pointer: undefined })
+      if (!scrubbing) this.#yoke.setContext({ pointer: undefined })
       return
     }
-    this.#yoke.surround({ pointer: this.#placeOf(event) })
+    this.#yoke.setContext({ pointer: this.#placeOf(event) })
   }
 
   /** From 0 to 1, along the track. */
@@ -278,7 +278,7 @@ class RangeSlider implements Coupling {
     this.#stops.push(
       watchDrag(this.#input, () => {
         this.#yoke.endScrub()
-        this.#yoke.surround({ pointer: undefined })
+        this.#yoke.setContext({ pointer: undefined })
       })
     )
   }

@@ -1,8 +1,8 @@
 import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { viewerWordsOf } from '../../core/words/viewer.ts'
-import { noSuch } from '../slips.ts'
-import type { Coupling, PlainValue, YokeView } from '../surface.ts'
+import { unknownName } from '../yoke/unknown-name.ts'
+import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
 import { coupleFileField } from './file-field.ts'
@@ -68,7 +68,8 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
 /** Says a slip of the pen. A name that is like none of ours may be one that the page's script brings later. */
 const reportSlip = (element: Element, name: string, yoke: YokeView): void => {
   const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
-  if (nearestName(name, names)) yoke.raise(noSuch('value-unknown', 'data-yoke-value', name, 'value', names), element)
+  if (nearestName(name, names))
+    yoke.raise(unknownName('value-unknown', 'data-yoke-value', name, 'value', names), element)
 }
 
 /** Couples an element as soon as its value is defined. */

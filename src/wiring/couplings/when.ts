@@ -1,6 +1,6 @@
 import { isStateName, STATE_NAMES, STATES, type StateName } from '../../core/playback/states.ts'
-import { noSuch } from '../slips.ts'
-import type { Coupling, YokeView } from '../surface.ts'
+import { unknownName } from '../yoke/unknown-name.ts'
+import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 
 interface Term {
@@ -15,7 +15,7 @@ const readTerms = (element: Element, yoke: YokeView): readonly Term[] | undefine
   for (const word of words) {
     const state = word.replace(/^!/, '')
     if (!isStateName(state)) {
-      yoke.raise(noSuch('state-unknown', 'data-yoke-when', state, 'state', STATE_NAMES), element)
+      yoke.raise(unknownName('state-unknown', 'data-yoke-when', state, 'state', STATE_NAMES), element)
       return undefined
     }
     terms.push({ state, holds: !word.startsWith('!') })

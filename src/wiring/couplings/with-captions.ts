@@ -1,4 +1,4 @@
-import type { Couple, Coupling, YokeView } from '../surface.ts'
+import type { Couple, Coupling, YokeView } from '../yoke/yoke-view.ts'
 
 type Load = () => Promise<(element: HTMLElement, yoke: YokeView) => Coupling>
 

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { relative } from 'node:path'
-import { checkVtt } from '../../../core/captions/check-vtt.ts'
+import { checkVtt } from '../../../core/captions/check/check-vtt.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { missingFile } from './media.ts'
 import type { Page, PageElement } from './page.ts'

@@ -1,0 +1,69 @@
+import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import { sheetOf } from './page-styles.ts'
+
+/** A player, as far as this goes. */
+type Outlined = HTMLElement & { readonly currentSrc: string }
+
+const CSS = `
+[data-yoke-debug] { outline: 2px dashed #d0006f !important; outline-offset: 1px }
+yoke-player[data-yoke-debug] { outline: 3px solid #d0006f !important }
+[data-yoke-debug]::after {
+  content: attr(data-yoke-debug); display: block; position: absolute; z-index: 9; font: 600 10px/1.4 monospace; padding: 0 4px;
+  color: #fff; background: #d0006f; white-space: nowrap; pointer-events: none; inset-block-start: 0; inset-inline-start: 0;
+}
+`
+
+const COUPLED = '[command^="--"], [data-yoke-value], [data-yoke-fill], [data-yoke-along]'
+
+let sheet: CSSStyleSheet | undefined
+
+const labelOf = (element: Element): string =>
+  (['command', 'data-yoke-value', 'data-yoke-fill', 'data-yoke-along'] as const)
+    .flatMap(name => element.getAttribute(name)?.replace(/^--/, '') ?? [])
+    .join(' ')
+
+const rootsOf = (player: Outlined): readonly (Document | ShadowRoot)[] => [
+  player.getRootNode() as Document | ShadowRoot,
+  ...(player.shadowRoot ? [player.shadowRoot] : [])
+]
+
+/** Every control that drives a player: inside it, in its own bar, and those elsewhere that name it. */
+const controlsOf = (player: Outlined): readonly Element[] => {
+  const elsewhere = player.id ? `[commandfor="${escapeId(player.id)}"], [data-yoke-for="${escapeId(player.id)}"]` : ''
+  return rootsOf(player).flatMap(root => [
+    ...(root === player.shadowRoot ? root : player).querySelectorAll(COUPLED),
+    ...(elsewhere ? root.querySelectorAll(elsewhere) : [])
+  ])
+}
+
+const escapeId = (id: string): string => globalThis.CSS.escape(id)
+
+/** Outlines a player and each of its controls, or takes that away. */
+const outlinePlayer = (player: Outlined, on: boolean): void => {
+  sheet ??= sheetOf(CSS)
+  const drives = player.currentSrc.split('/').at(-1) ?? ''
+  for (const root of rootsOf(player)) {
+    const others = root.adoptedStyleSheets.filter(other => other !== sheet)
+    root.adoptedStyleSheets = on ? [...others, sheet] : others
+  }
+  for (const element of [player, ...controlsOf(player)]) {
+    if (on)
+      element.setAttribute('data-yoke-debug', `${labelOf(element)} → ${player.id ? `#${player.id} ` : ''}${drives}`)
+    else element.removeAttribute('data-yoke-debug')
+  }
+}
+
+/**
+ * Outlines a player and each of its controls, with the name of what it does and of the media that it drives.
+ * @returns its end.
+ */
+export const followOutline = (player: Outlined, yoke: Yoke): (() => void) => {
+  const outline = (): void => outlinePlayer(player, true)
+  outline()
+  // Another media, other controls: said anew.
+  const stop = yoke.subscribe(({ snapshot, controls }) => `${snapshot.currentSrc} ${controls.size}`, outline)
+  return () => {
+    stop()
+    outlinePlayer(player, false)
+  }
+}

@@ -1,0 +1,32 @@
+import type { SourceEntry } from '../../core/sources/rank.ts'
+import { isDocumentAddress } from '../attributes.ts'
+
+/** Addresses of sound alone, for which no picture is kept free. */
+const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
+
+const isSound = ({ src, name, type }: SourceEntry): boolean =>
+  type ? type.startsWith('audio/') : SOUND_FILE.test(name ?? src)
+
+/** The media that is a player's own: inside it, and not inside a player within. */
+export const ownMediaOf = (player: Element): HTMLMediaElement | undefined => {
+  const inside = player.querySelectorAll<HTMLMediaElement>('video, audio')
+  return [...inside].find(media => media.closest('yoke-player') === player)
+}
+
+/** The media that is made for a player whose markup brings none. */
+export class MadeMedia {
+  element: HTMLMediaElement | undefined
+
+  /** The one for these sources, or else for the attribute `src`; the one there was, where neither says anything. */
+  for(given: readonly SourceEntry[], src: string | null): HTMLMediaElement | undefined {
+    const entries = given.length > 0 || src === null || isDocumentAddress(src) ? given : [{ src }]
+    if (entries.length === 0) return this.element
+    const kind = entries.every(isSound) ? 'audio' : 'video'
+    if (this.element?.localName !== kind) {
+      this.element?.remove()
+      this.element = document.createElement(kind)
+      this.element.part.add('media')
+    }
+    return this.element
+  }
+}

@@ -1,0 +1,81 @@
+import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
+
+/** After a mouse has left, what hides goes sooner: this many seconds. */
+const AFTER_LEAVING = 0.6
+
+const SIGNS_OF_LIFE = ['pointermove', 'pointerdown', 'keydown', 'focusin', 'wheel'] as const
+
+/** The element that has focus, in whatever shadow root it is. */
+const focusedIn = (root: Document | ShadowRoot): Element | null => {
+  const active = root.activeElement
+  return active?.shadowRoot?.activeElement ? focusedIn(active.shadowRoot) : active
+}
+
+const opens = (root: ParentNode): boolean => root.querySelector(':popover-open, dialog[open]') !== null
+
+/** What must not be hidden under someone's hands: an open menu, and what was reached by keyboard. */
+const isInUse = (container: Element): boolean => {
+  if (opens(container) || (container.shadowRoot && opens(container.shadowRoot))) return true
+  return container.matches(':focus-within') && focusedIn(container.ownerDocument)?.matches(':focus-visible') === true
+}
+
+/** Notices that no one has touched a playing player for a while. Listens only while it plays. */
+export class IdleWatch {
+  readonly #yoke: YokeView
+  #life: AbortController | undefined
+  #timer: ReturnType<typeof setTimeout> | undefined
+
+  constructor(yoke: YokeView) {
+    this.#yoke = yoke
+  }
+
+  follow({ paused, ended, error, scrubbing }: MediaSnapshot): void {
+    const runs = !paused && !ended && error === undefined && !scrubbing
+    if (runs && !this.#life) this.#begin(this.#yoke.container)
+    else if (!runs && this.#life) {
+      this.stop()
+      this.#yoke.setContext({ idle: false })
+    }
+  }
+
+  touch(): void {
+    if (!this.#life) return
+    this.#yoke.setContext({ idle: false })
+    this.#wait(this.#yoke.conduct.hideAfter)
+  }
+
+  stop(): void {
+    this.#life?.abort()
+    this.#life = undefined
+    clearTimeout(this.#timer)
+  }
+
+  #begin(container: Element | undefined): void {
+    if (!container) return
+    this.#life = new AbortController()
+    const options = { signal: this.#life.signal, capture: true, passive: true }
+    const touched = (event: Event): void => {
+      // A finger on the picture shows and hides by itself.
+      if ((event as PointerEvent).pointerType !== 'touch' || this.#yoke.states.idle === false) this.touch()
+    }
+    for (const type of SIGNS_OF_LIFE) container.addEventListener(type, touched, options)
+    container.addEventListener('pointerleave', event => this.#left(event as PointerEvent), { signal: options.signal })
+    this.#wait(this.#yoke.conduct.hideAfter)
+  }
+
+  #left({ pointerType }: PointerEvent): void {
+    // A finger that is lifted leaves too, and nobody has gone.
+    if (pointerType === 'mouse') this.#wait(Math.min(AFTER_LEAVING, this.#yoke.conduct.hideAfter))
+  }
+
+  #wait(seconds: number): void {
+    clearTimeout(this.#timer)
+    if (!Number.isFinite(seconds)) return
+    this.#timer = setTimeout(() => {
+      const { container } = this.#yoke
+      if (container && isInUse(container)) this.#wait(seconds)
+      else this.#yoke.setContext({ idle: true })
+    }, seconds * 1000)
+  }
+}

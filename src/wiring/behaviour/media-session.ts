@@ -1,0 +1,79 @@
+import { playableRange } from '../../core/playback/snapshot.ts'
+import { STATES } from '../../core/playback/states.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
+
+/** Who has the page's one Media Session: the player that began to play last. */
+let owner: YokeView | undefined
+
+/** Media keys, and the commands that they ask for (Media Session, "MediaSessionAction"). */
+const ACTIONS: Partial<Record<MediaSessionAction, (yoke: YokeView, details: MediaSessionActionDetails) => void>> = {
+  play: yoke => void yoke.run('play'),
+  pause: yoke => void yoke.run('pause'),
+  stop: yoke => void yoke.run('stop'),
+  seekbackward: (yoke, { seekOffset }) => void yoke.run('skip', -(seekOffset ?? 10)),
+  seekforward: (yoke, { seekOffset }) => void yoke.run('skip', seekOffset ?? 10),
+  seekto: (yoke, { seekTime }) => void (seekTime !== undefined && yoke.run('seek', seekTime))
+}
+
+const setActions = (session: MediaSession, yoke: YokeView | undefined): void => {
+  for (const [action, run] of Object.entries(ACTIONS)) {
+    try {
+      session.setActionHandler(action as MediaSessionAction, yoke ? details => run(yoke, details) : null)
+    } catch {
+      // An engine that does not know the action refuses it (Media Session, "setActionHandler"); the others still serve.
+    }
+  }
+}
+
+const tellPosition = (session: MediaSession, { snapshot }: YokeView): void => {
+  const range = playableRange(snapshot)
+  if (!session.setPositionState || !range || !Number.isFinite(snapshot.duration)) return
+  session.setPositionState({
+    duration: range.end,
+    position: Math.min(Math.max(snapshot.currentTime, 0), range.end),
+    playbackRate: snapshot.playbackRate
+  })
+}
+
+const describe = (session: MediaSession, yoke: YokeView, media: HTMLMediaElement | undefined): void => {
+  const poster = media instanceof HTMLVideoElement ? media.poster : ''
+  session.metadata = new MediaMetadata({
+    title: yoke.snapshot.title || document.title,
+    ...(poster && { artwork: [{ src: poster }] })
+  })
+}
+
+/**
+ * Media keys and the lock screen for whichever player plays last (Media Session API). Somebody else's session, which
+ * has metadata and is none of ours, is left alone.
+ * @returns its stop.
+ */
+export const followMediaSession = (yoke: YokeView, media: () => HTMLMediaElement | undefined): (() => void) => {
+  const { mediaSession: session } = navigator as Partial<Navigator>
+  if (!session) return () => undefined
+  const claim = (): void => {
+    if (!owner && session.metadata) return
+    owner = yoke
+    describe(session, yoke, media())
+    setActions(session, yoke)
+  }
+  const seen = ({ snapshot }: YokeView): string =>
+    STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : ''
+  const tell = (playing: string): void => {
+    if (playing) claim()
+    if (owner !== yoke) return
+    session.playbackState = playing ? 'playing' : 'paused'
+    tellPosition(session, yoke)
+  }
+  const stop = yoke.subscribe(seen, tell)
+  // It may play already.
+  tell(seen(yoke))
+  return () => {
+    stop()
+    if (owner !== yoke) return
+    owner = undefined
+    session.metadata = null
+    session.playbackState = 'none'
+    setActions(session, undefined)
+  }
+}

@@ -1,0 +1,214 @@
+import { playableRange } from '../../core/playback/snapshot.ts'
+import { afterRefusal, planStart, type StartOutcome, type StartStep } from '../../core/playback/start.ts'
+import type { StartSettings } from '../../core/settings/settings.ts'
+import { tryParseTimeAddress, tryResolveTimeAddress } from '../../core/time/address.ts'
+import type { MediaAdapter } from '../../media/adapter.ts'
+import { wishesToSave } from '../settings/given-sources.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
+
+/** As much of the picture as must be seen, as a share of it. */
+const ENOUGH = 0.5
+
+const HAVE_FUTURE_DATA = 3
+const HAVE_ENOUGH_DATA = 4
+
+/** What a starter needs of a yoke. */
+export interface StartHost extends YokeView {
+  /** Takes note of what has come of the start. */
+  startBecame(outcome: StartOutcome): void
+}
+
+/**
+ * Begins playback by itself, as the author means it and the browser and the viewer let it. What the viewer does wins: a
+ * pause of theirs is never undone.
+ */
+export class Starter {
+  readonly #host: StartHost
+  readonly #settings: StartSettings
+  readonly #life = new AbortController()
+  readonly #reducedMotion = matchMedia('(prefers-reduced-motion: reduce)')
+  #inView = false
+  #outcome: StartOutcome = 'waiting'
+  /** It was muted here, and not by the viewer. */
+  #mutedHere = false
+  /** It is being begun from here. */
+  #isAsking = false
+  /** It was paused here because it is out of view. */
+  #pausedHere = false
+  #media: MediaAdapter | undefined
+  #stopMedia: (() => void) | undefined
+
+  constructor(host: StartHost, settings: StartSettings) {
+    this.#host = host
+    this.#settings = settings
+    const seen = host.conduct.picture ?? host.container
+    if (settings.when === 'in-view' && seen) this.#watch(seen)
+    this.#reducedMotion.addEventListener('change', () => this.#calm(), { signal: this.#life.signal })
+    this.follow()
+  }
+
+  stop(): void {
+    this.#life.abort()
+    this.#stopMedia?.()
+  }
+
+  /** To be called when the media is another one: its start is still to come. */
+  follow(): void {
+    const { media } = this.#host
+    if (media === this.#media) return
+    this.#stopMedia?.()
+    this.#media = media
+    this.#outcome = 'waiting'
+    this.#pausedHere = false
+    this.#stopMedia = media?.observe(type => this.#hear(type))
+    if (!media) return
+    this.#prepare(media)
+    if (this.#settings.byEngine) this.#lookAtEngine(media)
+    else this.#step()
+  }
+
+  /** What the engine has done by itself before this came. */
+  #lookAtEngine({ paused, readyState }: MediaAdapter): void {
+    if (!paused && readyState >= HAVE_FUTURE_DATA) this.#begunByAnother()
+    else if (readyState === HAVE_ENOUGH_DATA) this.#stillWaiting()
+  }
+
+  /** Volume and place, before anything is heard or seen. */
+  #prepare(media: MediaAdapter): void {
+    const { volume, sound } = this.#settings
+    if (volume !== undefined && media.capabilities.volume) media.volume = volume
+    if (sound === 'off') this.#mute(media)
+    this.#takePlace(media)
+  }
+
+  #takePlace(media: MediaAdapter): void {
+    const { at } = this.#settings
+    if (at === undefined) return
+    const address = tryParseTimeAddress(at)
+    if (!address.ok) {
+      this.#host.raise(address.fault)
+      return
+    }
+    const place = tryResolveTimeAddress(address.value, playableRange(this.#host.snapshot))
+    // A share of the whole is known with the whole.
+    if (place.ok) media.currentTime = place.value
+    else
+      media.addEventListener('loadedmetadata', () => this.#takePlace(media), { once: true, signal: this.#life.signal })
+  }
+
+  #mute(media: MediaAdapter): void {
+    if (media.muted) return
+    media.muted = true
+    this.#mutedHere = true
+  }
+
+  #watch(element: Element): void {
+    const observer = new IntersectionObserver(
+      ([entry]) => {
+        this.#inView = (entry?.intersectionRatio ?? 0) >= ENOUGH
+        if (this.#inView) this.#cameIntoView()
+        else this.#leftView()
+      },
+      { threshold: [0, ENOUGH] }
+    )
+    observer.observe(element)
+    this.#life.signal.addEventListener('abort', () => observer.disconnect())
+  }
+
+  #cameIntoView(): void {
+    if (!this.#pausedHere) this.#step()
+    else this.#media?.play().catch(() => undefined)
+    this.#pausedHere = false
+  }
+
+  /** Nobody sees it: it goes on when it is back in view. */
+  #leftView(): void {
+    const began = this.#outcome === 'with-sound' || this.#outcome === 'without-sound'
+    if (!began || !this.#media || this.#media.paused) return
+    this.#pausedHere = true
+    this.#media.pause()
+  }
+
+  #calm(): void {
+    if (!this.#reducedMotion.matches || this.#outcome !== 'without-sound') return
+    this.#media?.pause()
+    this.#became('held-back')
+  }
+
+  #step(): void {
+    const media = this.#media
+    if (!media || this.#outcome !== 'waiting' || !media.paused) return
+    const { when = 'pressed', sound = 'wanted' } = this.#settings
+    this.#take(
+      planStart(when, sound, {
+        inView: this.#inView,
+        reducedMotion: this.#reducedMotion.matches,
+        saveData: this.#host.conduct.saveData ?? wishesToSave(),
+        silent: this.#isSilent
+      }),
+      media
+    )
+  }
+
+  async #take(step: StartStep, media: MediaAdapter): Promise<void> {
+    if (step.do === 'wait') {
+      if (step.outcome !== 'waiting') this.#became(step.outcome)
+      return
+    }
+    if (step.muted) this.#mute(media)
+    this.#isAsking = true
+    try {
+      await media.play()
+      if (media === this.#media) this.#became(this.#isSilent ? 'without-sound' : 'with-sound')
+    } catch (reason) {
+      if (media !== this.#media || (reason as Error).name === 'AbortError') return
+      if ((reason as Error).name === 'NotAllowedError') await this.#refused(step.muted, media)
+      else this.#became('failed')
+    } finally {
+      this.#isAsking = false
+    }
+  }
+
+  async #refused(muted: boolean, media: MediaAdapter): Promise<void> {
+    const next = afterRefusal(this.#settings.sound ?? 'wanted', muted)
+    // It is to sound when the viewer begins it.
+    if (next.do === 'wait' && this.#mutedHere && this.#settings.sound !== 'off') media.muted = false
+    await this.#take(next, media)
+  }
+
+  #hear(type: string): void {
+    if (type === 'playing' && !this.#isAsking && !this.#pausedHere) this.#begunByAnother()
+    if (type === 'canplaythrough' && this.#settings.byEngine) this.#stillWaiting()
+    // It may have begun to play before anyone listened.
+    if (type === 'timeupdate' && this.#settings.byEngine && this.#outcome === 'waiting' && !this.#media?.paused)
+      this.#begunByAnother()
+    if (type === 'volumechange' && this.#outcome === 'without-sound' && this.#media?.muted === false)
+      this.#became('with-sound')
+  }
+
+  /** It plays, and not by our doing: the viewer has pressed, or the engine has let its own `autoplay` through. */
+  #begunByAnother(): void {
+    if (this.#outcome === 'with-sound' || this.#outcome === 'without-sound') return
+    if (this.#settings.byEngine && this.#outcome === 'waiting')
+      this.#became(this.#isSilent ? 'without-sound' : 'with-sound')
+    else this.#became('by-press')
+  }
+
+  /** The engine has all that it needs, and did not begin. */
+  #stillWaiting(): void {
+    // It begins, if it does, right after it has told.
+    queueMicrotask(() => {
+      // Chromium begins what is muted only once it is seen.
+      if (this.#outcome === 'waiting' && this.#media?.paused && !this.#isSilent) this.#became('press-needed')
+    })
+  }
+
+  get #isSilent(): boolean {
+    return this.#media?.muted === true || this.#media?.volume === 0
+  }
+
+  #became(outcome: StartOutcome): void {
+    this.#outcome = outcome
+    this.#host.startBecame(outcome)
+  }
+}

@@ -1,0 +1,79 @@
+import type { Cue } from '../../core/captions/cue.ts'
+import type { Fault } from '../../core/fault.ts'
+
+/** The kinds of text tracks (HTML, "Text track kind"). */
+export type TrackKind = 'captions' | 'subtitles' | 'descriptions' | 'chapters' | 'metadata'
+
+/** A text track by HTML's names (HTML, "TextTrack"); its cues have `VTTCue`'s property names. */
+export interface TrackView extends EventTarget {
+  readonly id: string
+  readonly kind: TrackKind
+  readonly label: string
+  /** A BCP 47 language tag, or `''`. */
+  readonly language: string
+  /** `disabled` loads nothing; `hidden` has its cues and shows them nowhere. Setting it loads what is needed. */
+  mode: 'disabled' | 'hidden' | 'showing'
+  /** 0 nothing loaded, 1 loading, 2 loaded, 3 failed (HTML, "HTMLTrackElement.readyState"). */
+  readonly readyState: 0 | 1 | 2 | 3
+  /** Why it could not be loaded. */
+  readonly fault: Fault | undefined
+  /** In cue order; `null` while disabled. */
+  readonly cues: readonly Cue[] | null
+  /** Those of the present moment; `null` while disabled. */
+  readonly activeCues: readonly Cue[] | null
+  /** Loads the cues, whatever the mode, and once. @returns all of them; none where they cannot be had. */
+  load(): Promise<readonly Cue[]>
+  /** Adds a cue; what is left out is as a plain cue has it. @returns the whole cue. */
+  addCue(cue: Partial<Cue>): Cue
+  /** Takes a cue out; one that is not there is no matter. */
+  removeCue(cue: Cue): void
+  /** Puts an edited cue in a cue's place. */
+  editCue(cue: Cue, changes: Partial<Cue>): Cue
+}
+
+/** What shows captions, once a yoke has any. Fires `cuechange` when what is to be seen changes. */
+export interface CaptionsView extends EventTarget {
+  /** The tracks that are drawn at this moment. */
+  readonly showing: readonly TrackView[]
+  /** The second that cues are shown for; while seeking, the one that is sought. */
+  readonly now: number
+}
+
+/**
+ * The text tracks of a player (HTML, "TextTrackList"): `addtrack`, `removetrack` and `change` tell of it. Live: tracks
+ * come as they are found.
+ */
+export class TrackList extends EventTarget implements Iterable<TrackView> {
+  #tracks: readonly TrackView[] = []
+  readonly [index: number]: TrackView
+
+  /** How many tracks there are. */
+  get length(): number {
+    return this.#tracks.length
+  }
+
+  /** The track of this id (HTML, `getTrackById()`). */
+  getTrackById(id: string): TrackView | null {
+    return this.#tracks.find(track => track.id === id) ?? null
+  }
+
+  /** In their order. */
+  [Symbol.iterator](): Iterator<TrackView> {
+    return this.#tracks[Symbol.iterator]()
+  }
+
+  /** @internal */
+  replace(tracks: readonly TrackView[]): void {
+    const before = this.#tracks
+    const slots = this as unknown as Record<number, TrackView>
+    for (let index = 0; index < before.length; index += 1) delete slots[index]
+    this.#tracks = tracks
+    Object.assign(slots, tracks)
+    for (const track of before) if (!tracks.includes(track)) this.#tell('removetrack', track)
+    for (const track of tracks) if (!before.includes(track)) this.#tell('addtrack', track)
+  }
+
+  #tell(type: string, track: TrackView): void {
+    this.dispatchEvent(Object.assign(new Event(type), { track }))
+  }
+}

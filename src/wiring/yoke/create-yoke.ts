@@ -1,0 +1,21 @@
+import type { MediaAdapter } from '../../media/adapter.ts'
+import { MediaElementAdapter } from '../../media/html/media-element.ts'
+import { Yoke, type YokeOptions } from './yoke.ts'
+
+const isMediaElement = (source: object): source is HTMLMediaElement =>
+  typeof HTMLMediaElement !== 'undefined' && source instanceof HTMLMediaElement
+
+/**
+ * Couples a media element, or any media adapter, to controls. Disposing of the yoke also disposes of the adapter that
+ * was made here for an element; an adapter of yours is yours.
+ */
+export const createYoke = (source: HTMLMediaElement | MediaAdapter, options: YokeOptions = {}): Yoke => {
+  const yoke = new Yoke(options)
+  yoke.attend()
+  if (isMediaElement(source)) {
+    const adapter = new MediaElementAdapter(source)
+    yoke.signal.addEventListener('abort', () => adapter.dispose())
+    yoke.attach(adapter)
+  } else yoke.attach(source)
+  return yoke
+}

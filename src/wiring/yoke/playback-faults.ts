@@ -1,0 +1,60 @@
+import { type Fault, fault } from '../../core/fault.ts'
+import type { Presentation } from '../../core/playback/plan.ts'
+import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
+
+/** Why a play request was refused, in plain words. */
+export const faultOfPlay = (cause: unknown): Fault => {
+  const name = (cause as { name?: string } | undefined)?.name
+  if (name === 'NotAllowedError') {
+    return fault(
+      'play-blocked',
+      'The browser does not start sound before someone has pressed something on the page.',
+      'let the viewer press a play button, or start muted',
+      cause
+    )
+  }
+  if (name === 'AbortError') {
+    return fault(
+      'play-interrupted',
+      'Playback was paused or loaded anew before it began.',
+      'nothing needs doing; the media shows what came after',
+      cause
+    )
+  }
+  return fault(
+    'media-failed',
+    'Playback could not begin: no source could be played.',
+    'look at the addresses and types of the sources',
+    cause
+  )
+}
+
+/** Why the screen or a floating window was refused, in plain words. */
+export const faultOfPresentation = (kind: Presentation, cause: unknown): Fault =>
+  fault(
+    `${kind}-refused`,
+    `The browser refused ${kind === 'fullscreen' ? 'the whole screen' : 'a floating window'}: ${(cause as Error | undefined)?.message || 'it gave no reason'}`,
+    'ask for it in answer to a press of the viewer; in an iframe, write allow="fullscreen; picture-in-picture"',
+    cause
+  )
+
+/** HTML's error codes in plain words (HTML, "Error codes"). */
+const REASONS: Readonly<Record<number, string>> = {
+  1: 'Loading was broken off',
+  2: 'The connection broke while loading',
+  3: 'The file is damaged, or not of the kind that it says it is',
+  4: 'No source could be played: the file is missing, or this browser cannot play its kind'
+}
+
+/** What stopped the media, naming its whole address. */
+export const faultOfError = (error: MediaErrorLike, address: string): Fault => {
+  if (error.reason) return error.reason
+  const at = address ? ` (${address})` : ''
+  const said = error.message ? ` ${error.message}` : ''
+  return fault(
+    'media-failed',
+    `${REASONS[error.code] ?? 'The media cannot go on'}${at}.${said}`,
+    'open the address by itself, and check its type and codecs',
+    error
+  )
+}

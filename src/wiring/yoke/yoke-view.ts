@@ -1,0 +1,98 @@
+import type { Fault } from '../../core/fault.ts'
+import type { CommandValue } from '../../core/playback/commands.ts'
+import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
+import type { StateName } from '../../core/playback/states.ts'
+import type { MeasureName, VALUES, ValueName } from '../../core/playback/values.ts'
+import type { MediaAdapter } from '../../media/adapter.ts'
+import type { CaptionsView, TrackList } from '../captions/track-list.ts'
+import type { YokeConduct, YokeSettings } from '../settings/settings.ts'
+import type { CamelCase } from './names.ts'
+
+/** Yes/no conditions, by their names in camel case. */
+export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
+
+/** What can be read, by name in camel case. Times are seconds; `undefined` is not known yet. */
+export type ValuesView = { readonly [Name in ValueName as CamelCase<Name>]: ReturnType<(typeof VALUES)[Name]> }
+
+/** Live numbers from 0 to 1. */
+export type MeasuresView = Readonly<Record<MeasureName, number>>
+
+/** What a value of an author's own may be. `undefined` is shown as not known. */
+export type PlainValue = string | number | boolean | undefined
+
+/** A command of an author's own. In markup the value is the button's `value`, as text. */
+export type AuthorCommand = (value: CommandValue | undefined, yoke: YokeView) => void | Promise<void>
+
+/** A value of an author's own. */
+export interface AuthorValue {
+  /** Called whenever the media changes, and by `refresh()`: keep it cheap. */
+  read(yoke: YokeView): PlainValue
+  /** Called when a form control was changed by the viewer; without it, form controls are read only. */
+  write?(value: string | number | boolean, yoke: YokeView): void
+}
+
+/** A place in the document that is coupled to a yoke, with all that stands in it. */
+export interface Scope {
+  readonly root: Element | ShadowRoot
+  /** The element that events are fired at: the root, or the host of a shadow root. */
+  readonly target: Element
+  release(): void
+}
+
+/** What couplings know of a yoke. */
+export interface YokeView {
+  readonly media: MediaAdapter | undefined
+  readonly snapshot: MediaSnapshot
+  readonly states: StatesView
+  readonly values: ValuesView
+  readonly measures: MeasuresView
+  readonly fault: Fault | undefined
+  readonly disposed: boolean
+  readonly conduct: YokeConduct
+  /** See `Yoke.container`. */
+  readonly container: Element | undefined
+  readonly commands: ReadonlyMap<string, AuthorCommand>
+  readonly authorValues: ReadonlyMap<string, AuthorValue>
+  readonly scopes: Set<Scope>
+  /** The text tracks, by HTML's names. */
+  readonly textTracks: TrackList
+  /** What shows captions; `undefined` until there are any. */
+  readonly captions: CaptionsView | undefined
+  /** See `Yoke.run`. */
+  run(name: string, value?: CommandValue, source?: Element): Promise<{ readonly ok: boolean }>
+  /** See `Yoke.configure`. */
+  configure(settings: YokeSettings): void
+  /** See `Yoke.subscribe`. */
+  subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
+  /** See `Yoke.raise`. */
+  raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
+  /** Counts a control in. @returns its way out. */
+  addControl(element: Element, command: string): () => void
+  /** See `Yoke.beginScrub`. */
+  beginScrub(): void
+  /** See `Yoke.endScrub`. */
+  endScrub(): void
+  /** See `Yoke.refresh`. */
+  refresh(): void
+  /** See `Yoke.wake`. */
+  wake(awake?: boolean): void
+  /** See `Yoke.setContext`. */
+  setContext(changed: Partial<PlayerContext>): void
+  /** See `Yoke.lookForTracks`. */
+  lookForTracks(): void
+  /** See `Yoke.settle`. */
+  settle(): void
+  /** See `Yoke.attend`. */
+  attend(): void
+  /** See `Yoke.canRun`. */
+  canRun(name: string): boolean
+}
+
+/** What couples one attribute of one element. */
+export interface Coupling {
+  /** Called for events of the element: those of {@link COUPLED_EVENTS} in `tree.ts`. */
+  handle?(event: Event): void
+  release(): void
+}
+
+export type Couple = (element: HTMLElement, yoke: YokeView) => Coupling | undefined

@@ -1,54 +1,72 @@
 import { type Fault, fault } from '../core/fault.ts'
 
-/** Who is told that a part could not be had. */
-interface FaultSink {
+/** Who asks for parts: hears of one that cannot be had, and may not want it any more when it comes. */
+export interface PartHost {
   raise(reason: Fault): unknown
+  /** What comes after it has aborted is dropped. */
+  readonly signal?: AbortSignal
+  /** What comes after it has changed is dropped: something newer was asked for. */
+  readonly generation?: number
+}
+
+/** A part of the library that comes when a page first needs it: what is not used is not paid for. */
+export interface Part<Module> {
+  /** The part, once it has come. */
+  readonly here: Module | undefined
+  /** Brings it. What failed is tried anew by who asks next. */
+  load(): Promise<Module>
+}
+
+/** A part by what loads it: `definePart(() => import('./inspect.ts'))`. */
+export const definePart = <Module>(load: () => Promise<Module>): Part<Module> => {
+  let here: Module | undefined
+  let loading: Promise<Module> | undefined
+  return {
+    get here() {
+      return here
+    },
+    load() {
+      loading ??= load().then(
+        module => {
+          here = module
+          return module
+        },
+        cause => {
+          loading = undefined
+          throw cause
+        }
+      )
+      return loading
+    }
+  }
 }
 
 const unreachable = (cause: unknown): Fault =>
   fault(
     'part-unreachable',
     'A part of the library could not be loaded, and what it is for does not work.',
-    'serve all files of the package side by side, and let script-src allow them',
+    'serve all files of the package side by side, and let script-src allow them; it is tried again when it is next needed',
     cause
   )
 
-/** A part of the library that comes when a page first needs it: what is not used is not paid for. */
-export class Part<Module> {
-  readonly #load: () => Promise<Module>
-  #here: Module | undefined
-  #loading: Promise<Module> | undefined
+/**
+ * Brings a part for a host: resolves with `undefined` where it cannot be had (the host is told: `part-unreachable`), or is
+ * not wanted any more, because the host has been aborted or has asked for something newer.
+ */
+export const bring = <Module>(part: Part<Module>, host: PartHost): Promise<Module | undefined> => {
+  const { generation } = host
+  const isWanted = (): boolean => !host.signal?.aborted && host.generation === generation
+  return part.load().then(
+    module => (isWanted() ? module : undefined),
+    cause => {
+      if (isWanted()) host.raise(unreachable(cause))
+      return undefined
+    }
+  )
+}
 
-  constructor(load: () => Promise<Module>) {
-    this.#load = load
-  }
-
-  /** The part, once it has come. */
-  get here(): Module | undefined {
-    return this.#here
-  }
-
-  /** Brings it. What failed is tried anew by who asks next. */
-  load(): Promise<Module> {
-    this.#loading ??= this.#load().then(
-      module => {
-        this.#here = module
-        return module
-      },
-      cause => {
-        this.#loading = undefined
-        throw cause
-      }
-    )
-    return this.#loading
-  }
-
-  /** Calls with the part: at once where it is here, else when it has come. Where it cannot be had, `ear` is told. */
-  use(ear: FaultSink, then: (module: Module) => void): void {
-    if (this.#here) then(this.#here)
-    else
-      this.load().then(then, cause => {
-        ear.raise(unreachable(cause))
-      })
-  }
+/** As {@link bring}, and calls with the part at once where it is here. */
+export const use = <Module>(part: Part<Module>, host: PartHost, then: (module: Module) => void): void => {
+  if (part.here) then(part.here)
+  else bring(part, host).then(module => module && then(module))
 }

@@ -1,5 +1,7 @@
 import type { Presentation } from '../core/playback/plan.ts'
 import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
+import type { DataSettings } from '../core/settings/settings.ts'
+import type { LoadingPort, NativeControlsPort, PosterPort } from './ports.ts'
 import type { PresentationPort } from './presentation.ts'
 import type { SourcePort } from './source-port.ts'
 import type { TextTrackPort } from './text-tracks.ts'
@@ -38,16 +40,25 @@ export type MediaEventType = (typeof MEDIA_EVENTS)[number]
 export type MediaObserver = (type: MediaEventType) => void
 
 /**
- * Anything that plays, in the shape of HTMLMediaElement: its property, method and event names, plus `capabilities`
- * and `observe`. Wiring knows media by this type alone. What each member must do is HTML's own text ("Media
+ * Anything that plays, in the shape of HTMLMediaElement: its property, method and event names, plus `kind`, `surface`,
+ * `capabilities`, `observe` and optional ports. Wiring and players know media by this type alone. What each member must do is HTML's own text ("Media
  * elements"); the conformance kit of `yokewright/testing` tries all of it.
  *
  * Beyond HTML an adapter promises: whatever begins, settles. A seek fires `seeked`; waiting ends in `playing` or
  * `error`; a play promise resolves or rejects; a media with an `error` is `paused`.
  */
 export interface MediaAdapter extends MediaFacts, EventTarget {
-  /** Constant for the adapter's life. */
+  /** What is played: a picture, with or without sound, or sound alone. Constant for the adapter's life. */
+  readonly kind: 'picture' | 'sound'
+  /**
+   * The element that shows the picture: it is placed and fitted, takes gestures, and has poster and captions over it.
+   * `undefined` for a media that shows nothing. Constant for the adapter's life.
+   */
+  readonly surface?: HTMLElement | undefined
+  /** May change, as where a service names its rates late: `ratechange` tells. */
   readonly capabilities: MediaCapabilities
+  /** Height of the picture in pixels, 0 without one; `resize` tells when it or `videoWidth` changes (HTML, `videoHeight`). */
+  readonly videoHeight: number
   /** Address of the chosen resource, `''` before there is one (HTML, `currentSrc`). */
   readonly currentSrc: string
   /**
@@ -85,10 +96,18 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   readonly error: MediaErrorLike | null
   /** Ways to show the media alone elsewhere than in its place, where the engine has them. Constant for the adapter's life. */
   readonly presentations?: Readonly<Partial<Record<Presentation, PresentationPort>>>
-  /** Its own text tracks, where it can have some. Constant for the adapter's life. */
-  readonly textTracks?: TextTrackPort
-  /** Its sources, where it can have several. Constant for the adapter's life. */
-  readonly sources?: SourcePort
+  /** Its own text tracks, where it can have some. Constant for the adapter's life, as all ports. */
+  readonly textTracks?: TextTrackPort | undefined
+  /** Its sources, where it can have several. */
+  readonly sources?: SourcePort | undefined
+  /** The picture that stands in its place before it plays, where it has a way to show one. */
+  readonly poster?: PosterPort | undefined
+  /** Controls of its own, where it has some. */
+  readonly nativeControls?: NativeControlsPort | undefined
+  /** How it is loaded, where that can be said. */
+  readonly loading?: LoadingPort | undefined
+  /** Settings that its author has written on the media itself, by their keys. */
+  readonly written?: DataSettings | undefined
   /**
    * Resolves when playback has begun. At the end, starts again from the start.
    * Rejects with a DOMException: `NotAllowedError` (the browser wants a gesture first; `paused` stays true, and no
@@ -108,6 +127,12 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   dispose(): void
 }
 
+/** The exception of a caller's own function, where developers look (HTML, `reportError()`); Node has no such thing. */
+const reportException = (cause: unknown): void => {
+  if ('reportError' in globalThis) reportError(cause)
+  else queueMicrotask(() => Promise.reject(cause))
+}
+
 /** The event half of an adapter: one way to be observed, one way to tell. */
 export abstract class ObservableMedia extends EventTarget {
   readonly #observers = new Set<MediaObserver>()
@@ -120,7 +145,14 @@ export abstract class ObservableMedia extends EventTarget {
 
   /** Tells observers first, then listeners. */
   protected emit(type: MediaEventType): void {
-    for (const observer of [...this.#observers]) observer(type)
+    for (const observer of [...this.#observers]) {
+      try {
+        observer(type)
+      } catch (cause) {
+        // As HTML does with listeners: the exception is reported, and the others are called.
+        reportException(cause)
+      }
+    }
     this.dispatchEvent(new Event(type))
   }
 }

@@ -1,197 +1,140 @@
 import type { Fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
-import { SettingLayers } from '../core/settings/layers.ts'
-import { isSettingAttribute, readSetting, readSettings, SETTING_ATTRIBUTES } from '../core/settings/read-setting.ts'
-import { MediaElementAdapter } from '../media/html/media-element.ts'
+import { ATTRIBUTE_KEYS } from '../core/settings/table.ts'
+import { PLAYER_NAMES } from '../core/words/basic.ts'
+import { definePart, use } from '../loading/part.ts'
+import type { MediaAdapter } from '../media/adapter.ts'
 import { bindScope } from '../wiring/scope/scope.ts'
 import { whenNear } from '../wiring/scope/when-near.ts'
 import { Yoke } from '../wiring/yoke/yoke.ts'
-import { AskedParts, PART_ATTRIBUTES } from './asked-parts.ts'
-import { findMisspelt, handOn, handOnAll, isDocumentAddress, isHandedOn } from './attributes.ts'
-import type { Wishes } from './bar/arrangement.ts'
-import { DrawnControls } from './bar/drawn-controls.ts'
-import { ShownCaptions } from './captions/shown-captions.ts'
-import { PlayerClip } from './clip/player-clip.ts'
-import type { ReadyClip } from './clip/read-clip.ts'
-import { followPageLanguage, languageOf, wordsAtHand } from './look/language.ts'
-import { FIT_ATTRIBUTES, PictureFit } from './look/picture-fit.ts'
+import { beginFeatures } from './features.ts'
+import { followFit } from './look/fit.ts'
+import { followPageLanguage, languageOf, useWords } from './look/language.ts'
 import { Stage } from './look/stage.ts'
-import { LastResort } from './media/last-resort.ts'
-import { MadeMedia, ownMediaOf } from './media/made-media.ts'
-import { applyVariant, applyVariantToMedia, nameFor } from './media/variant.ts'
-import { PlayerPoster, POSTER_ATTRIBUTES } from './poster/poster.ts'
+import { ElementMedia } from './media/element-media.ts'
+import { applyVariant, decorate, nameFor } from './media/variant.ts'
+import type { PlayerView } from './player-view.ts'
 
-/** The element, as far as it is known here. */
-type PlayerElement = HTMLElement & { readonly currentSrc: string }
+/** Says which attribute of a player was probably meant. */
+const SPELLING = definePart(() => import('./look/spelling.ts'))
 
 /** Commands that let a viewer begin: the browser's own controls go only when one of these is there. */
 const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
 
-/** Attributes that change what the ready-made controls are. */
-const DRAWN_BY: readonly string[] = ['backdrop', 'controls', 'layouts', 'without', 'lang']
-
-/** Every attribute of a player's own, beside those that are handed on to its media. */
-export const OWN_ATTRIBUTES: readonly string[] = [
-  ...SETTING_ATTRIBUTES,
-  ...DRAWN_BY,
-  ...FIT_ATTRIBUTES,
-  ...PART_ATTRIBUTES,
-  ...POSTER_ATTRIBUTES,
-  'clip-fields',
-  'loading',
-  'settings'
-]
+/** Every attribute of a player. */
+export const OBSERVED_ATTRIBUTES: readonly string[] = [...ATTRIBUTE_KEYS.keys(), 'settings', 'lang']
 
 /** What a player does from when it is first wanted: its media, its yoke, and all that stands around them. */
-export class AwakePlayer {
+export class AwakePlayer implements PlayerView {
   readonly yoke: Yoke = new Yoke()
   /** Resolves once there is media, also for those who ask late. */
-  readonly ready: Promise<PlayerElement>
-  adapter: MediaElementAdapter | undefined
-  readonly #player: PlayerElement
+  readonly ready: Promise<HTMLElement>
+  readonly element: HTMLElement
+  isNear = false
+  clip = { record: undefined as unknown, given: 0 }
   readonly #internals: ElementInternals
   readonly #early = new Map<string, unknown>()
-  readonly #observer: MutationObserver
-  #becomeReady!: (player: PlayerElement) => void
-  /** The media had the browser's controls in markup, to be put back when nobody else has any. */
-  #nativeControls = false
-  readonly #made = new MadeMedia()
-  /** Faults of the markup, until there is someone to hear of them. */
-  readonly #untold: Fault[] = []
-  #layouts: readonly WrittenLayout[] | undefined
-  /** What ends with the player's stay in the document. */
-  readonly #stops: (() => void)[] = []
-  #coupled = false
+  readonly #observer = new MutationObserver(() => this.#findMedia())
   readonly #stage: Stage
-  readonly #drawn: DrawnControls
-  readonly #captions: ShownCaptions
-  #claimed = false
-  readonly #parts: AskedParts
-  readonly #lastResort: LastResort
-  readonly #poster: PlayerPoster
-  readonly #fit: PictureFit
-  readonly clip: PlayerClip
+  readonly #elementMedia: ElementMedia
+  #becomeReady!: (player: HTMLElement) => void
+  /** The media that script gave, in place of any element. */
+  #given: MediaAdapter | undefined
+  #isDrawn = false
+  /** What ends with the player's stay in the document. */
+  #stay: AbortController | undefined
+  readonly #stops: (() => void)[] = []
+  #stopTelling: (() => void) | undefined
 
-  constructor(player: PlayerElement, internals: ElementInternals) {
-    this.#player = player
+  constructor(element: HTMLElement, internals: ElementInternals) {
+    this.element = element
     this.#internals = internals
-    const { yoke } = this
-    yoke.layerSettings(new SettingLayers())
     this.ready = new Promise(resolve => {
       this.#becomeReady = resolve
     })
-    this.#observer = new MutationObserver(() => this.#findMedia())
-    this.#stage = new Stage(player)
-    this.#drawn = new DrawnControls(yoke, {
-      wishes: () => this.#wishes(),
-      lang: () => languageOf(player),
-      openShadow: () => this.#stage.open(),
-      renamed: () => this.#name(),
-      settled: () => this.#settleControls()
-    })
-    this.#captions = new ShownCaptions(yoke, player, () =>
-      player.hasAttribute('controls') ? this.#stage.open() : undefined
-    )
-    this.#parts = new AskedParts(player, yoke)
-    this.#lastResort = new LastResort(player, yoke)
-    this.#poster = new PlayerPoster(player, yoke)
-    this.#fit = new PictureFit(player, yoke)
-    this.clip = new PlayerClip(player, yoke, (...read) => this.#take(...read))
+    this.#stage = new Stage(element)
+    this.#elementMedia = new ElementMedia(this)
     this.#follow()
+  }
+
+  get media(): MediaAdapter | undefined {
+    return this.yoke.media
+  }
+
+  get isDrawn(): boolean {
+    return this.#isDrawn
+  }
+  set isDrawn(isDrawn: boolean) {
+    this.#isDrawn = isDrawn
+    this.#showNativeControls()
   }
 
   #follow(): void {
     const { yoke } = this
+    const settings = [
+      [() => yoke.settings.backdrop, () => this.#becomeVariant()],
+      [() => `${yoke.settings.controls} ${yoke.settings.backdrop}`, () => this.#markStates()],
+      [() => `${yoke.settings.src} ${yoke.settings.width} ${yoke.settings.height}`, () => this.#findMedia()],
+      [() => yoke.given, () => this.#findMedia()],
+      [() => yoke.snapshot.title, () => this.#name()],
+      [() => this.#offersStart(), () => this.#showNativeControls()]
+    ] as const
     yoke.subscribe(
-      seen => [...seen.controls.values()].some(command => STARTERS.has(command)),
-      () => this.#settleControls()
+      ({ media }) => media,
+      media => this.#mediaChanged(media)
     )
-    yoke.subscribe(
-      seen => seen.captions,
-      () => this.#showCaptions()
-    )
-    yoke.subscribe(
-      seen => seen.snapshot.error !== undefined,
-      () => this.#lastResort.settle(this.adapter?.element)
-    )
-    yoke.subscribe(
-      seen => seen.given,
-      () => this.#findMedia()
-    )
-    yoke.subscribe(
-      seen => seen.snapshot.title,
-      () => this.#name()
-    )
+    for (const [select, listener] of settings) yoke.subscribe(select as () => unknown, listener)
   }
 
-  get layouts(): readonly WrittenLayout[] | undefined {
-    return this.#layouts
-  }
-  set layouts(layouts: readonly WrittenLayout[] | undefined) {
-    this.#layouts = layouts
-    this.#drawn.drawSoon()
+  raise(reason: Fault): void {
+    this.yoke.raise(reason, this.element)
   }
 
   /** The player stands in a document. */
   connect(): void {
-    if (this.#coupled) return
-    const player = this.#player
-    for (const name of ['settings', ...SETTING_ATTRIBUTES]) if (player.hasAttribute(name)) this.#readSetting(name)
-    this.#note(findMisspelt(player))
-    applyVariant(player, this.yoke, this.adapter?.element)
-    this.clip.fetch()
+    if (this.#stay) return
+    const { element, yoke } = this
+    const stay = new AbortController()
+    this.#stay = stay
+    this.#stops.push(bindScope(yoke, element, { states: this.#internals.states, lazily: true }))
+    this.#readAttributes()
+    this.#becomeVariant()
     // The media first, so that each control is brought up to date once.
     this.#findMedia()
     this.#stops.push(
-      bindScope(this.yoke, player, { states: this.#internals.states, lazily: true }),
-      followPageLanguage(() => this.#drawn.drawSoon()),
-      whenNear(player, () => this.comeNear()),
-      this.yoke.subscribe(
-        seen => seen.snapshot.paused,
-        () => {
-          this.comeNear()
-          this.#claimSession()
-        }
-      )
+      followPageLanguage(() => this.#renamed()),
+      followFit(element, yoke),
+      whenNear(element, () => this.comeNear()),
+      yoke.subscribe(
+        ({ snapshot: { paused } }) => paused,
+        () => this.comeNear()
+      ),
+      ...beginFeatures(this, stay.signal)
     )
-    this.#coupled = true
-    this.#observer.observe(player, { childList: true, subtree: true })
-    this.#tell()
-    if (player.hasAttribute('controls') || player.hasAttribute('backdrop')) this.#settleControls()
-    this.#parts.settle()
-    this.#fit.settle()
-    this.#showCaptions()
+    this.#observer.observe(element, { childList: true, subtree: true })
+    this.#markStates()
+    this.#showNativeControls()
   }
 
   /** The player has left its document; perhaps it is only on its way within it. */
   disconnect(): void {
     // Moving within one task keeps a media playing, and keeps its controls.
     queueMicrotask(() => {
-      if (!this.#player.isConnected) this.#letGo()
+      if (!this.element.isConnected) this.#letGo()
       else this.#moveTree()
     })
   }
 
   attributeChanged(name: string, now: string | null): void {
-    // Before it is coupled, all attributes are read together.
-    if (!this.#coupled) return
-    const player = this.#player
-    if (name === 'settings' || isSettingAttribute(name)) this.#readSetting(name)
-    if (DRAWN_BY.includes(name)) this.#drawn.drawSoon()
-    if (PART_ATTRIBUTES.includes(name)) this.#parts.settle()
-    if (FIT_ATTRIBUTES.includes(name)) this.#fit.settle()
-    if (POSTER_ATTRIBUTES.includes(name)) this.#settlePoster()
-    if (name === 'clip-fields' || (name === 'src' && isDocumentAddress(now))) {
-      this.clip.fetch()
-      return
-    }
-    if (name === 'backdrop') applyVariant(player, this.yoke, this.adapter?.element)
-    if (name === 'controls') {
-      this.#settleControls()
-      this.#showCaptions()
-    } else if (isHandedOn(name)) {
-      if (this.adapter) handOn(name, player, this.adapter.element)
-      else this.#findMedia()
+    // Before it stands in a document, all attributes are read together.
+    if (!this.#stay) return
+    if (name === 'lang') this.#renamed()
+    else if (name === 'settings') this.yoke.layers.takeJson(now)
+    else {
+      this.yoke.layers.takeAttribute(name, now)
+      // What script changes afterwards is the last word, whatever the media says itself.
+      const key = ATTRIBUTE_KEYS.get(name)
+      if (key) this.yoke.layers.drop('media', key)
     }
   }
 
@@ -200,171 +143,156 @@ export class AwakePlayer {
     this.#early.set(member, value)
   }
 
-  #showCaptions(): void {
-    this.#captions.show(this.#coupled ? this.adapter?.element : undefined)
+  /** What answers to a member of HTMLMediaElement: the adapter where it has it (it mends what engines break), else the element. */
+  targetOf(member: string): object | undefined {
+    const { media } = this
+    return media && !(member in media) ? (this.#elementMedia.element ?? media) : media
   }
 
-  /** Reads the attribute `settings`, or one that is a setting of its own. */
-  #readSetting(name: string): void {
-    const written = this.#player.getAttribute(name)
-    const isOwn = isSettingAttribute(name)
-    const { settings, faults } = isOwn ? readSetting(name, written) : readSettings(written)
-    const twice = this.yoke.configureFrom(isOwn ? 'attribute' : 'settings', settings)
-    this.#note([...faults, ...twice])
-    if ('playbackRates' in settings) this.#drawn.drawSoon()
-  }
-
-  /** What screen readers call it. */
-  #name(): void {
-    const words = wordsAtHand(languageOf(this.#player))
-    const kind = this.#isSound() ? words?.audioPlayer : words?.player
-    Object.assign(this.#internals, nameFor(this.#player, this.yoke.snapshot.title, kind))
-  }
-
-  #isSound(): boolean {
-    return this.adapter?.element.localName === 'audio'
-  }
-
-  #take({ origin, poster, fit, width, height }: ReadyClip, isScript: boolean, faults: readonly Fault[]): void {
-    this.#poster.give(poster, isScript)
-    this.#fit.give(fit, isScript)
+  /** Takes a media of script's, in place of any element; `undefined` leaves it to the markup again. */
+  giveMedia(media: MediaAdapter | undefined): void {
+    this.#given = media
     this.#findMedia()
-    const media = this.adapter?.element
-    if (media && width && height && (origin === 'script' || !media.hasAttribute('width')))
-      Object.assign(media, { width, height })
-    this.#settlePoster()
-    this.#note(faults)
   }
 
-  #findMedia(): void {
-    const player = this.#player
-    if (!player.isConnected) return
-    const media = ownMediaOf(player) ?? this.#made.for(this.yoke.given, player.getAttribute('src'))
-    if (media === this.adapter?.element) return
-    this.#dropMedia()
-    if (media !== this.#made.element) this.#made.element?.remove()
-    if (media) this.#adopt(media)
+  giveClip(record: unknown): void {
+    this.clip = { record, given: this.clip.given + 1 }
+    this.yoke.refresh()
   }
 
-  #adopt(media: HTMLMediaElement): void {
-    const player = this.#player
-    if (this.#isLazy) media.preload = 'none'
-    this.#untold.push(...handOnAll(player, media), ...applyVariantToMedia(player, this.yoke, media))
-    this.#nativeControls = media.controls
-    const adapter = new MediaElementAdapter(media)
-    this.adapter = adapter
-    adapter.observe(type => player.dispatchEvent(new Event(type)))
-    this.yoke.attach(adapter)
-    for (const [member, value] of this.#early) Object.assign(player, { [member]: value })
-    this.#early.clear()
-    if (media === this.#made.element) this.#stage.place(media)
-    this.#internals.states[this.#isSound() ? 'add' : 'delete']('sound')
-    this.#settleControls()
-    this.#showCaptions()
-    this.#settlePoster()
-    this.#tell()
-    this.#becomeReady(player)
+  giveLayouts(layouts: readonly WrittenLayout[] | undefined): void {
+    this.yoke.configure({ layouts })
   }
 
-  /** Nothing is fetched before it is near. */
-  get #isLazy(): boolean {
-    return this.#player.getAttribute('loading') === 'lazy' && !this.#drawn.near
+  openShadow(): ShadowRoot {
+    return this.#stage.open()
   }
 
-  /** What the ready-made controls are to be, or `undefined` where none are wanted. */
-  #wishes(): Wishes | undefined {
-    const player = this.#player
-    const backdrop = player.hasAttribute('backdrop')
-    if (!this.#coupled || !(backdrop || player.hasAttribute('controls'))) return undefined
-    return {
-      backdrop,
-      sound: this.#isSound(),
-      without: player.getAttribute('without'),
-      layouts: this.#layouts ?? player.getAttribute('layouts')
-    }
-  }
-
-  /** Tells faults of the markup, or keeps them until there is someone to hear of them. */
-  #note(faults: readonly Fault[]): void {
-    this.#untold.push(...faults)
-    this.#tell()
-  }
-
-  #tell(): void {
-    if (!this.#coupled) return
-    for (const reason of this.#untold.splice(0)) this.yoke.raise(reason, this.#player)
-  }
-
-  #dropMedia(): void {
-    const { adapter } = this
-    if (!adapter) return
-    // First of all, so that nobody settles its controls anew.
-    this.adapter = undefined
-    this.#captions.stop()
-    this.#poster.stop()
-    this.#lastResort.stop()
-    this.yoke.attach(undefined)
-    adapter.dispose()
-    adapter.element.controls = this.#nativeControls
-  }
-
-  /** The browser's controls serve until others are there. */
-  #settleControls(): void {
-    const drawn = this.#player.hasAttribute('controls') || this.#player.hasAttribute('backdrop')
-    if (drawn !== this.#drawn.isDrawn) this.#drawn.drawSoon()
-    if (!this.adapter) return
-    const served = this.#drawn.isDrawn || [...this.yoke.controls.values()].some(command => STARTERS.has(command))
-    this.adapter.element.controls = this.#nativeControls && !served
+  place(surface: HTMLElement): void {
+    this.#stage.place(surface)
   }
 
   /** The player is in view, or nearly, or plays: a hundred players on a page cost no more than the few that are. */
   comeNear(): void {
-    if (this.#drawn.near) return
-    const wasLazy = this.#isLazy
-    this.#drawn.near = true
-    if (wasLazy && this.adapter) this.adapter.element.preload = this.#preload
-    this.#settlePoster()
+    if (this.isNear) return
+    this.isNear = true
+    const { media, settings } = this.yoke
+    if (settings.loading === 'lazy' && media?.loading) media.loading.preload = settings.preload || 'metadata'
     this.#stage.takeFocus()
     this.#name()
-    this.#drawn.drawSoon()
+    this.yoke.refresh()
   }
 
-  /** A frame as poster is made once the player is near. */
-  #settlePoster(): void {
-    this.#poster.settle(this.#drawn.near ? this.adapter : undefined)
+  #readAttributes(): void {
+    const { element, yoke } = this
+    for (const name of element.getAttributeNames()) {
+      if (name === 'settings') yoke.layers.takeJson(element.getAttribute(name))
+      else if (ATTRIBUTE_KEYS.has(name)) yoke.layers.takeAttribute(name, element.getAttribute(name))
+    }
+    const strange = element.getAttributeNames().filter(name => !OBSERVED_ATTRIBUTES.includes(name) && !isCommon(name))
+    if (strange.length > 0)
+      use(SPELLING, this, ({ findMisspelt }) => {
+        for (const reason of findMisspelt(strange)) this.raise(reason)
+      })
   }
 
-  get #preload(): 'none' | 'metadata' | 'auto' {
-    const written = this.#player.getAttribute('preload')
-    return written === 'none' || written === 'auto' ? written : 'metadata'
+  #becomeVariant(): void {
+    applyVariant(this.yoke)
+    decorate(this.yoke)
+    this.#name()
   }
 
-  /** Media keys serve what has played; until then their code is not needed. */
-  async #claimSession(): Promise<void> {
-    if (this.#claimed || this.#player.hasAttribute('backdrop')) return
-    this.#claimed = true
-    const { followMediaSession } = await import('../wiring/behaviour/media-session.ts')
-    if (this.#coupled) this.#stops.push(followMediaSession(this.yoke, () => this.adapter?.element))
+  #findMedia(): void {
+    const { element, yoke } = this
+    if (!element.isConnected || !this.#stay) return
+    if (!this.#given) {
+      if (yoke.media && !this.#elementMedia.element) yoke.attach(undefined)
+      this.#elementMedia.find()
+      return
+    }
+    this.#elementMedia.drop()
+    const { surface } = this.#given
+    if (surface && !element.contains(surface) && !element.shadowRoot?.contains(surface)) this.place(surface)
+    yoke.attach(this.#given)
+  }
+
+  #mediaChanged(media: MediaAdapter | undefined): void {
+    const { element } = this
+    // Given to the yoke itself: the player takes it as its own all the same.
+    if (media && !this.#elementMedia.isIts(media)) {
+      this.#given = media
+      this.#findMedia()
+    }
+    this.#stopTelling?.()
+    this.#stopTelling = media?.observe(type => element.dispatchEvent(new Event(type)))
+    if (!media) return
+    decorate(this.yoke)
+    this.#markStates()
+    this.#name()
+    for (const [member, value] of this.#early) Object.assign(element, { [member]: value })
+    this.#early.clear()
+    this.#showNativeControls()
+    this.#becomeReady(element)
+  }
+
+  /** What style sheets ask of a player beside its states. */
+  #markStates(): void {
+    const { states } = this.#internals
+    const { controls, backdrop } = this.yoke.settings
+    states[this.media?.kind === 'sound' ? 'add' : 'delete']('sound')
+    states[controls ? 'add' : 'delete']('controls')
+    states[backdrop ? 'add' : 'delete']('backdrop')
+  }
+
+  #renamed(): void {
+    this.#name()
+    this.yoke.refresh()
+  }
+
+  /** What screen readers call it. */
+  #name(): void {
+    const { yoke, element } = this
+    useWords(languageOf(element), PLAYER_NAMES, this, ({ player, audioPlayer }) => {
+      const kind = this.media?.kind === 'sound' ? audioPlayer : player
+      Object.assign(
+        this.#internals,
+        nameFor(yoke.settings.backdrop, yoke.snapshot.title, this.isNear ? kind : undefined)
+      )
+    })
+  }
+
+  #offersStart(): boolean {
+    return [...this.yoke.controls.values()].some(command => STARTERS.has(command))
+  }
+
+  /** The browser's controls serve until others are there. */
+  #showNativeControls(): void {
+    const native = this.media?.nativeControls
+    if (native) native.shown = native.wanted && !this.#isDrawn && !this.#offersStart()
   }
 
   #letGo(): void {
-    this.#coupled = false
-    this.#claimed = false
-    this.clip.stop()
-    this.#observer.disconnect()
-    this.#drawn.stop()
-    this.#parts.stop()
-    for (const stop of this.#stops.splice(0)) stop()
-    this.#dropMedia()
+    this.#end()
+    this.isNear = false
+    this.#elementMedia.drop()
+    this.yoke.attach(undefined)
   }
 
   /** Back in a document in the same task, perhaps in another tree. */
   #moveTree(): void {
-    if (!this.#coupled) return
-    this.#coupled = false
-    this.#claimed = false
-    this.#observer.disconnect()
-    for (const stop of this.#stops.splice(0)) stop()
+    if (!this.#stay) return
+    this.#end()
     this.connect()
   }
+
+  #end(): void {
+    this.#stay?.abort()
+    this.#stay = undefined
+    this.#observer.disconnect()
+    for (const stop of this.#stops.splice(0)) stop()
+  }
 }
+
+/** Attributes of HTML's own, and of pages. */
+const isCommon = (name: string): boolean =>
+  /^(?:class|id|style|slot|title|dir|hidden|part|role|tabindex|data-.*|aria-.*|on.*)$/.test(name)

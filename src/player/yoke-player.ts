@@ -1,10 +1,10 @@
 import type { WrittenLayout } from '../core/layout/layouts.ts'
+import type { MediaAdapter } from '../media/adapter.ts'
 import type { TrackList } from '../wiring/captions/track-list.ts'
 import { registerResting } from '../wiring/scope/registry.ts'
 import { whenWanted } from '../wiring/scope/when-wanted.ts'
 import type { Yoke } from '../wiring/yoke/yoke.ts'
-import { OBSERVED } from './attributes.ts'
-import { AwakePlayer, OWN_ATTRIBUTES } from './awake-player.ts'
+import { AwakePlayer, OBSERVED_ATTRIBUTES } from './awake-player.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
 import { stylePlayers } from './look/page-styles.ts'
 import { ownMediaOf } from './media/made-media.ts'
@@ -14,8 +14,6 @@ const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof H
 
 /** Attributes that mean nothing until the player is seen. Any other one wakes it. */
 const QUIET: ReadonlySet<string> = new Set(['controls', 'lang', 'layouts', 'without'])
-
-const OBSERVED_ATTRIBUTES: readonly string[] = [...OBSERVED, ...OWN_ATTRIBUTES]
 
 const isLoud = (name: string): boolean => OBSERVED_ATTRIBUTES.includes(name) && !QUIET.has(name)
 
@@ -42,6 +40,7 @@ export class YokePlayer extends Base implements Forwarding {
   #awake: AwakePlayer | undefined
   /** Someone listens for what the media tells. */
   #isHeard = false
+  #layouts: readonly WrittenLayout[] | undefined
   /** The end of its rest. */
   #endRest: (() => void) | undefined
 
@@ -57,10 +56,11 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** Layouts of the ready-made controls as data; wins over the attribute `layouts`. `undefined`: those of the attribute, or the house. */
   get layouts(): readonly WrittenLayout[] | undefined {
-    return this.#awake?.layouts
+    return this.#layouts
   }
   set layouts(layouts: readonly WrittenLayout[] | undefined) {
-    this.#wake().layouts = layouts
+    this.#layouts = layouts
+    this.#wake().giveLayouts(layouts)
   }
 
   /**
@@ -71,7 +71,18 @@ export class YokePlayer extends Base implements Forwarding {
     return this.#awake?.clip.record
   }
   set clip(record: unknown) {
-    this.#wake().clip.give(record)
+    this.#wake().giveClip(record)
+  }
+
+  /**
+   * The media that plays, whatever kind it is. Setting it gives the player a media of yours in place of any element: all that a
+   * player does works on it. `undefined` leaves it to the markup again.
+   */
+  get media(): MediaAdapter | undefined {
+    return this.#wake().media
+  }
+  set media(media: MediaAdapter | undefined) {
+    this.#wake().giveMedia(media)
   }
 
   /** The text tracks, by HTML's names. Live: they come as they are found. */
@@ -103,15 +114,13 @@ export class YokePlayer extends Base implements Forwarding {
   /** Resolves when playback has begun; before there is media, waits for it. Rejects as HTML says. */
   async play(): Promise<void> {
     const awake = this.#wake()
-    await (awake.adapter ?? awake.ready)
-    return awake.adapter?.play()
+    await (awake.media ?? awake.ready)
+    return awake.media?.play()
   }
 
   /** @internal */
   forwardTo(member: string): Record<string, unknown> | undefined {
-    const { adapter } = this.#wake()
-    if (!adapter) return undefined
-    return (member in adapter ? adapter : adapter.element) as unknown as Record<string, unknown>
+    return this.#wake().targetOf(member) as Record<string, unknown> | undefined
   }
 
   /** @internal */

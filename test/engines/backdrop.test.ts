@@ -118,7 +118,7 @@ describe('a picture behind a heading', () => {
     expect(
       await person.page.run(() => [
         document.querySelector('yoke-player')?.shadowRoot?.querySelector('.still') ?? null,
-        document.querySelector('yoke-player')?.yoke.conduct.gestures
+        document.querySelector('yoke-player')?.yoke.settings.gestures
       ])
     ).toEqual([null, true])
   })

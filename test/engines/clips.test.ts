@@ -154,7 +154,7 @@ describe('one setting, several places', () => {
   const conduct = () =>
     person.page.run(() => {
       const { yoke } = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
-      return { hideAfter: yoke.conduct.hideAfter, title: yoke.values.title, rates: yoke.snapshot.playbackRates }
+      return { hideAfter: yoke.settings.hideAfter, title: yoke.values.title, rates: yoke.snapshot.playbackRates }
     })
 
   it('script wins over an attribute, which wins over the attribute settings; each is told once', async () => {

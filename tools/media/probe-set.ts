@@ -131,7 +131,7 @@ const FILES: Readonly<Record<string, readonly string[]>> = {
     'title=Ebb'
   ],
   'mono.wav': [...tone(8000, 1, 0.5), '-c:a', 'pcm_s16le'],
-  'setContext.wav': [...tone(8000, 6, 0.2), '-c:a', 'pcm_s24le'],
+  'surround.wav': [...tone(8000, 6, 0.2), '-c:a', 'pcm_s24le'],
   'float.wav': [...tone(8000, 2, 0.2), '-c:a', 'pcm_f32le', '-metadata', 'comment=odd']
 }
 

@@ -3,6 +3,8 @@ import { dirname, resolve } from 'node:path'
 import { findNodeAtLocation, type Node, type ParseError, parseTree, printParseErrorCode } from 'jsonc-parser'
 import { CLIP_KEYS, type Clip, type DocumentFault, type DocumentPath, readClip } from '../../core/documents/index.ts'
 import { nearestName } from '../../core/nearest-name.ts'
+import { readDataSettings } from '../../core/settings/read-deep.ts'
+import { flattenSettings } from '../../core/settings/table.ts'
 import { checkSources } from '../../core/sources/rank.ts'
 import { type Edit, missingAt, type Place, type PlacedFault, placedError } from './placed-fault.ts'
 
@@ -69,6 +71,13 @@ export const checkClip = (path: string, text: string): readonly PlacedFault[] =>
   const placed = faults.map(each =>
     placedError(placeOf(each), each.code, each.message, each.hint, renaming(tree, each))
   )
+  const settings = readDataSettings(flattenSettings(clip.settings ?? {}))
+  const settingFaults = [
+    ...settings.read.flatMap(([key, result]) => (result.ok ? [] : [[key, result.fault] as const])),
+    ...settings.unknown.map(reason => ['', reason] as const)
+  ]
+  for (const [key, { code, message, hint }] of settingFaults)
+    placed.push(placedError(at(['settings', ...key.split('.').filter(Boolean)]), code, message, hint))
   for (const [address, where] of addressesOf(clip)) {
     if (/^(?:[a-z][a-z0-9+.-]*:|\/)/i.test(address)) continue
     const file = resolve(dirname(path), decodeURI(address.split(/[?#]/)[0] ?? ''))

@@ -10,9 +10,11 @@ import {
   number,
   picklist,
   pipe,
+  record,
   strictObject,
   string,
-  union
+  union,
+  unknown
 } from 'valibot'
 import { FITS, focusPointOf } from '../picture/fit.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
@@ -125,6 +127,12 @@ export const CLIP_SCHEMA = strictObject({
     )
   ),
   tracks: exactOptional(pipe(array(track, 'a list of tracks'), description('Captions and other text tracks.'))),
+  settings: exactOptional(
+    pipe(
+      record(string(), unknown(), 'an object of settings'),
+      description('How the player behaves: the settings of the attribute settings, by the same names.')
+    )
+  ),
   moments: exactOptional(pipe(array(moment, 'a list of moments'), description('Labelled points of the timeline.')))
 })
 

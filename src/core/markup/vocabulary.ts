@@ -1,36 +1,7 @@
-import { SETTING_ATTRIBUTES } from '../settings/read-setting.ts'
-
-/** HTML's media attributes that `<yoke-player>` takes too, and hands to its media. */
-export const HANDED_ON = [
-  'src',
-  'poster',
-  'preload',
-  'crossorigin',
-  'autoplay',
-  'loop',
-  'muted',
-  'playsinline'
-] as const
+import { ATTRIBUTE_KEYS } from '../settings/table.ts'
 
 /** Every attribute that means something on `<yoke-player>`. */
-export const PLAYER_ATTRIBUTES: readonly string[] = [
-  ...HANDED_ON,
-  ...SETTING_ATTRIBUTES,
-  'backdrop',
-  'clip-fields',
-  'controls',
-  'debug',
-  'drop-files',
-  'fit',
-  'focus-point',
-  'layouts',
-  'loading',
-  'measures',
-  'poster-at',
-  'poster-srcset',
-  'settings',
-  'without'
-]
+export const PLAYER_ATTRIBUTES: readonly string[] = [...ATTRIBUTE_KEYS.keys(), 'settings']
 
 /** Every attribute of the library's for the elements of a page. */
 export const DATA_ATTRIBUTES: readonly string[] = [

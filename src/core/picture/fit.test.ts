@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Box, FITS, type Fit, fitPicture, visiblePart } from './fit.ts'
-import { tryParseFocusPoint } from './read-fit.ts'
+import { readSettingAttribute } from '../settings/read-deep.ts'
+import { type Box, FITS, type Fit, fitPicture, focusPointOf, visiblePart } from './fit.ts'
 
 const BOX: Box = { x: 10, y: 20, width: 400, height: 200 }
 
@@ -45,9 +45,13 @@ describe('a focus point', () => {
     ['50% 20%', { x: 0.5, y: 0.2 }],
     [' 0%  100% ', { x: 0, y: 1 }],
     ['33.5% 0%', { x: 0.335, y: 0 }]
-  ])('%j', (text, point) => expect(tryParseFocusPoint(text)).toEqual({ ok: true, value: point }))
+  ])('%j', (text, point) => {
+    expect(focusPointOf(text)).toEqual(point)
+    expect(readSettingAttribute('focus-point', text)).toMatchObject({ ok: true })
+  })
 
-  it.each(['', '50%', '50 20', 'top left', '101% 0%', '-1% 0%', '50%, 20%', '1e1% 5%'])('%j is a fault', text =>
-    expect(tryParseFocusPoint(text)).toMatchObject({ ok: false, fault: { code: 'setting-unreadable' } })
-  )
+  it.each(['', '50%', '50 20', 'top left', '101% 0%', '-1% 0%', '50%, 20%', '1e1% 5%'])('%j is a fault', text => {
+    expect(focusPointOf(text)).toBeUndefined()
+    expect(readSettingAttribute('focus-point', text)).toMatchObject({ fault: { code: 'setting-unreadable' } })
+  })
 })

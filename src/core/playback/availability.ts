@@ -58,7 +58,8 @@ const RULES: Partial<Record<CommandName, Rule>> = {
 
 /** Whether a command, whatever its value, could run on a media that is as the snapshot says. */
 export const availabilityOf = (name: CommandName, media: MediaSnapshot): Availability =>
-  media.present ? (RULES[name]?.(media) ?? 'now') : 'later'
+  // What was to bring a media, and could not, can be tried again.
+  media.present || (name === 'retry' && media.error) ? (RULES[name]?.(media) ?? 'now') : 'later'
 
 /** What a toggle, or a choice of one among several, is set to. */
 const SETTINGS: Partial<Record<CommandName, (media: MediaSnapshot, value: string) => boolean>> = {

@@ -5,6 +5,7 @@ import { tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
 import { type Availability, availabilityOf, seekableRange } from './availability.ts'
 import type { Command } from './commands.ts'
+import { offeredRates, ratesInWords, takesRate } from './rates.ts'
 import { isAtFragmentEnd, type MediaSnapshot, playableRange } from './snapshot.ts'
 import { OFF } from './values.ts'
 
@@ -82,20 +83,20 @@ const changeVolume = (media: MediaSnapshot, by: number): Plan => {
 }
 
 const setRate = (media: MediaSnapshot, rate: number): Plan => {
-  const range = media.capabilities.playbackRate
-  if (range && rate >= range.min && rate <= range.max) return plan({ do: 'set', property: 'playbackRate', to: rate })
+  const { playbackRate } = media.capabilities
+  if (playbackRate && takesRate(playbackRate, rate)) return plan({ do: 'set', property: 'playbackRate', to: rate })
   return refuse(
     fault(
       'command-unsupported',
       `A playback rate of ${rate} was asked for, and this media cannot play at it.`,
-      range ? `it plays from ${range.min} to ${range.max}` : 'its rate is fixed at 1'
+      ratesInWords(playbackRate)
     )
   )
 }
 
 /** By places in the list; from between two places, the next one in that direction is one step away. */
 const changeRate = (media: MediaSnapshot, by: number): Plan => {
-  const rates = media.playbackRates
+  const rates = offeredRates(media)
   const above = rates.filter(rate => rate > media.playbackRate)
   const below = rates.filter(rate => rate < media.playbackRate)
   const rate =

@@ -53,16 +53,20 @@ export const shortcutFor = (
 }
 
 /**
- * Reads the attribute `shortcuts`: `off`, or the keys that may stay, as in `Space m f`; empty or absent leaves all.
+ * Reads which keys work: `off`, or a list of keys that may stay and of keys with commands of an author's own. An empty list
+ * leaves all.
  * Fault: `shortcut-unknown`.
  */
-export const tryReadShortcuts = (written: string): Result<readonly Shortcut[]> => {
-  const words = written.split(/\s+/).filter(Boolean)
-  if (words.length === 0) return succeed(SHORTCUTS)
-  if (words.length === 1 && words[0] === 'off') return succeed([])
+export const tryReadShortcuts = (written: 'off' | readonly (string | Shortcut)[]): Result<readonly Shortcut[]> => {
+  if (written === 'off') return succeed([])
+  if (written.length === 0) return succeed(SHORTCUTS)
   const keys = SHORTCUTS.map(({ key }) => key)
-  const stranger = words.find(word => !keys.includes(word))
-  if (stranger === undefined) return succeed(SHORTCUTS.filter(({ key }) => words.includes(key)))
+  const names = written.filter(entry => typeof entry === 'string')
+  const stranger = names.find(word => !keys.includes(word))
+  if (stranger === undefined) {
+    const own = written.filter(entry => typeof entry !== 'string')
+    return succeed([...SHORTCUTS.filter(({ key }) => names.includes(key)), ...own])
+  }
   const nearest = nearestName(stranger, keys)
   return refuse(
     fault(

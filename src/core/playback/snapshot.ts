@@ -3,14 +3,15 @@ import type { Fault } from '../fault.ts'
 import { fragmentOf } from '../time/fragment.ts'
 import type { Moment } from '../time/moments.ts'
 import { cutRange, readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
+import type { RateCapability } from './rates.ts'
 import type { StartOutcome } from './start.ts'
 
 /** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
 export interface MediaCapabilities {
   /** Whether a script may set the volume; on some phones only the viewer's own buttons can. */
   readonly volume: boolean
-  /** Slowest and fastest playback rate, or `undefined` where the rate is fixed at 1. */
-  readonly playbackRate: { readonly min: number; readonly max: number } | undefined
+  /** Slowest and fastest playback rate, a list of rates, or `undefined` where the rate is fixed at 1. */
+  readonly playbackRate: RateCapability
 }
 
 /** A media error by HTML's numbers (HTML, "Error codes": 1 aborted, 2 network, 3 decode, 4 source not supported). */

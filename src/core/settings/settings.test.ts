@@ -1,107 +1,179 @@
 import { describe, expect, it } from 'vitest'
 import { SettingLayers } from './layers.ts'
-import { readSetting, readSettings, SETTING_ATTRIBUTES, type SettingAttribute } from './read-setting.ts'
-import { findUnknownSettings } from './unknown.ts'
+import { readDataSettings, readDeep, readSettingAttribute, settingTwice } from './read-deep.ts'
+import {
+  ATTRIBUTE_KEYS,
+  DEFAULT_SETTINGS,
+  flattenSettings,
+  nestSettings,
+  rowOf,
+  SETTING_KEYS,
+  type SettingKey
+} from './table.ts'
+import { readValue } from './value-schema.ts'
 
-const kept = (settings: object): object => JSON.parse(JSON.stringify(settings))
-
-describe('one attribute', () => {
-  it.each<[SettingAttribute, string, unknown]>([
-    ['clip-title', 'The lock gate', { title: 'The lock gate' }],
-    ['frame-rate', '25', { frameRate: 25 }],
-    ['gestures', 'off', { gestures: false }],
-    ['hide-after', 'never', { hideAfter: Number.POSITIVE_INFINITY }],
-    ['hide-after', '4', { hideAfter: 4 }],
-    ['playback-rates', '1, 1.5 2', { playbackRates: [1, 1.5, 2] }],
-    ['save-data', '', { saveData: true }],
-    ['solo', '', { solo: true }],
-    ['source-timeout', '3', { sourceTimeout: 3 }],
-    ['start-at', '50%', { start: { at: '50%' } }],
-    ['start-sound', 'off', { start: { sound: 'off' } }],
-    ['start-volume', '0.6', { start: { volume: 0.6 } }],
-    ['start-when', ' in-view ', { start: { when: 'in-view' } }]
-  ])('%s="%s"', (name, written, settings) => {
-    expect(readSetting(name, written)).toEqual({ settings, faults: [] })
+describe('the table of settings', () => {
+  it('each default is one that its schema lets in', () => {
+    for (const key of SETTING_KEYS) {
+      const { schema, default: usual } = rowOf(key)
+      if (usual !== undefined) expect([key, readValue(schema, usual)]).toEqual([key, usual])
+    }
   })
 
-  it.each<[SettingAttribute, string, string | RegExp]>([
+  it('attributes are the keys with dashes, but where HTML has a name of its own', () => {
+    const others = [...ATTRIBUTE_KEYS].filter(
+      ([name, key]) => name.replace(/-/g, '') !== key.replace('.', '').toLowerCase()
+    )
+    expect(others).toEqual([['clip-title', 'title']])
+    expect(ATTRIBUTE_KEYS.get('crossorigin')).toBe('crossOrigin')
+  })
+
+  it('lies flat and nested alike', () => {
+    const nested = { hideAfter: 4, start: { when: 'at-once', volume: 0.5 }, captionLook: { size: 2 } }
+    const flat = flattenSettings(nested)
+    expect(flat.map(([key]) => key)).toEqual(['hideAfter', 'start.when', 'start.volume', 'captionLook.size'])
+    expect(nestSettings(flat)).toEqual(nested)
+    expect(flattenSettings({ start: undefined })).toEqual(
+      ['start.at', 'start.sound', 'start.volume', 'start.when'].map(key => [key, undefined])
+    )
+    expect(DEFAULT_SETTINGS).toMatchObject({ hideAfter: 2.5, start: { when: undefined } })
+  })
+})
+
+describe('one attribute', () => {
+  it.each<[string, string, unknown]>([
+    ['clip-title', 'The lock gate', 'The lock gate'],
+    ['controls', '', true],
+    ['fit', ' cover ', 'cover'],
+    ['focus-point', '50% 20%', '50% 20%'],
+    ['frame-rate', '25', 25],
+    ['gestures', 'off', false],
+    ['hide-after', 'never', Number.POSITIVE_INFINITY],
+    ['hide-after', '4', 4],
+    ['layouts', '[{"rows":[["stop"]]}]', [{ from: 0, rows: [[{ control: 'stop' }]] }]],
+    ['loop', '', true],
+    ['playback-rates', '1, 1.5 2', [1, 1.5, 2]],
+    ['poster-at', '0:12.5', '0:12.5'],
+    ['save-data', '', true],
+    ['shortcuts', 'off', []],
+    ['solo', '', true],
+    ['source-timeout', '3', 3],
+    ['start-at', '50%', '50%'],
+    ['start-sound', 'off', 'off'],
+    ['start-volume', '0.6', 0.6],
+    ['start-when', ' in-view ', 'in-view'],
+    ['without', 'volume  loop', ['volume', 'loop']]
+  ])('%s="%s"', (name, written, value) => {
+    expect(readSettingAttribute(name, written)).toEqual({ ok: true, value })
+  })
+
+  it.each<[string, string, string | RegExp]>([
     ['start-when', 'inview', 'did you mean in-view?'],
     ['start-sound', 'loud', 'there are wanted, required, off'],
     ['start-volume', '60', /0 to 1/],
+    ['start-volume', '', /0 to 1/],
     ['start-at', '1:75', /./],
     ['hide-after', '-1', /above 0, or never/],
     ['playback-rates', 'fast', /numbers above 0/],
     ['frame-rate', '0', /frames a second/],
+    ['fit', 'cver', 'did you mean cover?'],
+    ['focus-point', 'left', /50% 20%/],
+    ['layouts', 'rows', /rows/],
+    ['without', 'volme', 'did you mean volume?'],
+    ['preload', 'lots', /there are none, metadata, auto/],
     ['shortcuts', 'Spcae', /Space/]
-  ])('%s="%s" is a fault, and sets nothing', (name, written, hint) => {
-    const { settings, faults } = readSetting(name, written)
-    expect(kept(settings)).toEqual(name.startsWith('start') ? { start: {} } : {})
-    expect(faults).toHaveLength(1)
-    expect(faults[0]?.hint).toMatch(hint)
+  ])('%s="%s" is a fault', (name, written, hint) => {
+    expect(readSettingAttribute(name, written)).toMatchObject({
+      ok: false,
+      fault: { hint: expect.stringMatching(hint) }
+    })
   })
 })
 
-describe('the attribute settings', () => {
-  it('says in JSON what attributes say, each with the reader of its attribute', () => {
-    const text =
-      '{"title":"Tide","hideAfter":4,"playbackRates":[1,2],"solo":false,"gestures":true,"start":{"when":"at-once","volume":0.5}}'
-    const { settings, faults } = readSettings(text)
-    expect(faults).toEqual([])
-    expect(kept(settings)).toEqual({
-      title: 'Tide',
-      hideAfter: 4,
-      playbackRates: [1, 2],
-      solo: false,
-      gestures: true,
+describe('settings as data', () => {
+  const take = (settings: object) => readDataSettings(flattenSettings(settings))
+
+  it('say what attributes say, each by the same schema', () => {
+    const given = { title: 'Tide', hideAfter: 'never', playbackRates: [1, 2], solo: false, controls: true }
+    const { read, unknown } = take({ ...given, start: { when: 'at-once', volume: 0.5 } })
+    expect(unknown).toEqual([])
+    expect(nestSettings(read.map(([key, result]) => [key, result.ok && result.value]))).toEqual({
+      ...given,
+      hideAfter: Number.POSITIVE_INFINITY,
       start: { when: 'at-once', volume: 0.5 }
     })
   })
 
-  it.each([
-    ['{"hideafter": 4, "start": {"whn": "pressed"}}', ['did you mean hideAfter?', 'did you mean start.when?']],
-    ['{"start": {"when": "inview"}}', ['did you mean in-view?']],
-    ['{"colour": "red"}', [/^there are title, frameRate/]],
-    ['hideAfter: 4', [/^write JSON/]],
-    ['[]', [/^write JSON/]]
-  ])('%s', (text, hints) => {
-    const { faults } = readSettings(text)
-    expect(faults.map(({ hint }) => hint)).toEqual(hints.map(hint => expect.stringMatching(hint)))
+  it.each<[object, string]>([
+    [{ hideafter: 4 }, 'did you mean hideAfter?'],
+    [{ start: { whn: 'pressed' } }, 'did you mean start.when?'],
+    [{ colour: 'red' }, 'there are autoplay, '],
+    [{ container: {} }, 'did you mean'],
+    [{ start: 'at-once' }, '']
+  ])('%j is no setting', (settings, hint) => {
+    expect(
+      take(settings).unknown.map(fault => fault.hint.startsWith(hint) || fault.hint.includes('container'))
+    ).toEqual([true])
   })
 
-  it('taken away takes back each setting', () => {
-    const { settings } = readSettings(null)
-    expect(Object.keys(settings).length + Object.keys(settings.start ?? {}).length - 1).toBe(SETTING_ATTRIBUTES.length)
-    expect(kept(settings)).toEqual({ start: {} })
+  it.each<[SettingKey, unknown]>([
+    ['hideAfter', 'soon'],
+    ['playbackRates', '1 2'],
+    ['playbackRates', [0, 1]],
+    ['loop', 'yes'],
+    ['start.when', 'inview'],
+    ['captionLook.color', 'red'],
+    ['sourceTimeout', Number.NaN]
+  ])('%s: %j cannot be read', (key, value) => {
+    const [[, result] = []] = take(nestSettings([[key, value]])).read
+    expect(result).toMatchObject({ ok: false, fault: { code: 'setting-unreadable' } })
+  })
+
+  it('moments and shortcuts are read all the way', () => {
+    expect(readDeep('moments', [{ at: '1:75', label: 'never' }]).ok).toBe(false)
+    expect(readDeep('shortcuts', ['m', { key: 'x', command: 'stop' }])).toMatchObject({
+      ok: true,
+      value: [{ key: 'm' }, { key: 'x', command: 'stop' }]
+    })
   })
 })
 
 describe('one setting from several places', () => {
   it('the stronger wins, whichever came first, and the weaker holds again when it goes', () => {
     const layers = new SettingLayers()
-    expect(layers.settle('script', { hideAfter: 1 }).settings).toEqual({ hideAfter: 1 })
-    expect(layers.settle('attribute', { hideAfter: 2 }).settings).toEqual({})
-    expect(layers.settle('document', { title: 'Tide' }).settings).toEqual({ title: 'Tide' })
-    expect(layers.settle('script', { hideAfter: undefined }).settings).toEqual({ hideAfter: 2 })
-    expect(layers.settle('attribute', { hideAfter: undefined }).settings).toEqual({ hideAfter: undefined })
+    expect([layers.set('script', 'hideAfter', 1), layers.valueOf('hideAfter')]).toEqual([true, 1])
+    expect([layers.set('attribute', 'hideAfter', 2), layers.valueOf('hideAfter')]).toEqual([false, 1])
+    expect([layers.set('script', 'hideAfter', undefined), layers.valueOf('hideAfter')]).toEqual([true, 2])
+    expect([layers.set('attribute', 'hideAfter', undefined), layers.valueOf('hideAfter')]).toEqual([true, 2.5])
   })
 
-  it('is told once, with which one wins', () => {
+  it('is explained: what holds, who said it, what it hid', () => {
     const layers = new SettingLayers()
-    layers.settle('settings', { start: { when: 'at-once', sound: 'off' } })
-    const { settings, faults } = layers.settle('attribute', { start: { when: 'in-view' } })
-    expect(settings).toEqual({ start: { when: 'in-view' } })
-    expect(faults.map(({ code, message }) => [code, message])).toEqual([
-      [
-        'setting-twice',
-        'start.when is set by an attribute of its own and by the attribute settings; an attribute of its own wins.'
+    layers.set('attribute', 'hideAfter', 4)
+    layers.set('clip', 'hideAfter', 6)
+    expect(layers.explain('hideAfter')).toEqual({
+      key: 'hideAfter',
+      value: 4,
+      origin: 'attribute',
+      hidden: [
+        { origin: 'clip', value: 6 },
+        { origin: 'library', value: 2.5 }
       ]
-    ])
-    expect(layers.settle('script', { start: { when: 'pressed' } }).faults).toEqual([])
+    })
+    expect(layers.explain('title')).toEqual({ key: 'title', value: '', origin: 'library', hidden: [] })
   })
 
-  it('what is unknown is told with the nearest name', () => {
-    expect(findUnknownSettings({ hideAfer: 1, title: '' }, ['hideAfter', 'title'])).toEqual([
-      { code: 'setting-unknown', message: 'There is no setting “hideAfer”.', hint: 'did you mean hideAfter?' }
-    ])
+  it('is told, but where the media says the same as its player, or only the form speaks', () => {
+    const layers = new SettingLayers()
+    layers.set('form', 'loop', true)
+    layers.set('attribute', 'loop', true)
+    layers.set('media', 'loop', true)
+    expect(layers.twiceOf('loop')).toBeUndefined()
+    layers.set('settings', 'start.when', 'at-once')
+    layers.set('attribute', 'start.when', 'in-view')
+    const twice = layers.twiceOf('start.when')
+    expect(twice && settingTwice('start.when', ...twice).message).toBe(
+      'start.when is set by an attribute of its own and by the attribute settings; an attribute of its own wins.'
+    )
   })
 })

@@ -1,5 +1,9 @@
+import type { CaptionLook } from '../captions/layout/look.ts'
+import type { ControlName, Layout, WrittenLayout } from '../layout/layouts.ts'
+import type { Fit } from '../picture/fit.ts'
 import type { Shortcut } from '../playback/shortcuts.ts'
 import type { StartSound, StartWhen } from '../playback/start.ts'
+import type { Moment, MomentEntry } from '../time/moments.ts'
 
 /** How playback begins. */
 export interface StartSettings {
@@ -11,20 +15,81 @@ export interface StartSettings {
   readonly at?: string | number | undefined
   /** How loud, from 0 to 1. */
   readonly volume?: number | undefined
-  /** The media's own `autoplay` begins it; only what comes of that is told. */
-  readonly byEngine?: boolean | undefined
 }
 
-/** Settings that can be written as text: in an attribute each, together as JSON, or by script. */
-export interface WrittenSettings {
-  readonly title?: string | undefined
+/** A layout as it may be given, and as it is once it has been read. */
+export type GivenLayout = WrittenLayout | Layout
+
+/** Settings that are data: said by attributes, JSON and clip documents, and by script alike. */
+export interface DataSettings {
+  /** Plays by itself, if the browser lets it (HTML, `autoplay`). `start.when` says more. */
+  readonly autoplay?: boolean | undefined
+  /** A silent picture behind what stands in the player. */
+  readonly backdrop?: boolean | undefined
+  /** How captions look; the viewer's own choice wins. */
+  readonly captionLook?: CaptionLook | undefined
+  /** How the fields of a clip are called in the document that `src` names. */
+  readonly clipFields?: object | undefined
+  /** Draws the ready-made controls. */
+  readonly controls?: boolean | undefined
+  /** How other origins are asked (HTML, `crossorigin`). */
+  readonly crossOrigin?: 'anonymous' | 'use-credentials' | '' | undefined
+  /** Outlines the player and its controls. */
+  readonly debug?: boolean | undefined
+  /** Files that are dropped on the player are what it plays. */
+  readonly dropFiles?: boolean | undefined
+  /** How poster and picture fill their box (CSS Images, "object-fit"). Default `contain`. */
+  readonly fit?: Fit | undefined
+  /** The point of the picture that stays in view: `50% 20%`, from its left and its top. */
+  readonly focusPoint?: string | undefined
+  /** Frames a second, for `step-frame`. */
   readonly frameRate?: number | undefined
+  /** Whether clicks and taps on the picture mean something. Default false; true for `<yoke-player>`. */
   readonly gestures?: boolean | undefined
+  /** Height of the picture, in pixels: keeps its space before anything loads. */
+  readonly height?: number | undefined
+  /** Seconds without pointer, key or focus after which a playing player is `idle`; `Infinity` (in JSON `never`): never. Default 2.5. */
   readonly hideAfter?: number | undefined
+  /** Rows of ready-made controls, by width. */
+  readonly layouts?: readonly GivenLayout[] | undefined
+  /** `lazy`: nothing is fetched before the player is nearly in view. */
+  readonly loading?: 'eager' | 'lazy' | undefined
+  /** At its end, starts again (HTML, `loop`). */
+  readonly loop?: boolean | undefined
+  /** Keeps the measures for CSS. */
+  readonly measures?: boolean | undefined
+  /** Labelled points of the timeline, for the value `moment`. */
+  readonly moments?: readonly (MomentEntry | Moment)[] | undefined
+  /** Begins muted. */
+  readonly muted?: boolean | undefined
+  /** The rates on offer, each above 0. Default 0.5, 0.75, 1, 1.25, 1.5, 2. */
   readonly playbackRates?: readonly number[] | undefined
+  /** Plays in its place on phones (HTML, `playsinline`). */
+  readonly playsInline?: boolean | undefined
+  /** The address of the picture before the first play. */
+  readonly poster?: string | undefined
+  /** The frame at this time address is the poster. */
+  readonly posterAt?: string | number | undefined
+  /** The poster in several sizes, as on an `<img>`. */
+  readonly posterSrcset?: string | undefined
+  /** How much is fetched before playback (HTML, `preload`). */
+  readonly preload?: 'none' | 'metadata' | 'auto' | '' | undefined
+  /** Take the smallest of several sizes. Default: what the browser says that its user wishes. */
   readonly saveData?: boolean | undefined
-  readonly shortcuts?: readonly Shortcut[] | undefined
+  /** Keys that work while focus is in a bound element: `off`, keys that may stay, or keys with commands of your own. */
+  readonly shortcuts?: 'off' | readonly (string | Shortcut)[] | undefined
+  /** When this one begins to sound, others that are `solo` pause. Default false. */
   readonly solo?: boolean | undefined
+  /** Seconds without any data after which a source is left for the next one. Default 10. */
   readonly sourceTimeout?: number | undefined
+  /** The address to play; of a clip document, where it ends in `.json`. */
+  readonly src?: string | undefined
+  /** How playback begins; what is left out stays as it is. */
   readonly start?: StartSettings | undefined
+  /** What plays, in words: for readouts, the lock screen, and what screen readers call the player. */
+  readonly title?: string | undefined
+  /** Width of the picture, in pixels: keeps its space before anything loads. */
+  readonly width?: number | undefined
+  /** Ready-made controls to leave out. */
+  readonly without?: readonly (ControlName | (string & {}))[] | undefined
 }

@@ -12,6 +12,9 @@ export const BASIC_WORDS = {
   rate: '{rate}×'
 } as const
 
+/** What screen readers call a player without a title, and one for sound alone. */
+export const PLAYER_NAMES = { player: 'Video player', audioPlayer: 'Audio player' } as const
+
 /** See {@link BASIC_WORDS}. With words for failures, viewers read these in place of a fault's own sentence. */
 export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>> & {
   readonly [Name in FailureWords]?: string

@@ -1,11 +1,9 @@
-import { BASIC_WORDS } from './basic.ts'
+import { BASIC_WORDS, PLAYER_NAMES } from './basic.ts'
 
 /** All that the ready-made player says, in English: the one table of labels, tooltips and announcements. */
 export const EN = {
   ...BASIC_WORDS,
-  /** What screen readers call the player when it has no title. */
-  player: 'Video player',
-  audioPlayer: 'Audio player',
+  ...PLAYER_NAMES,
   controls: 'Player controls',
   play: 'Play',
   pause: 'Pause',

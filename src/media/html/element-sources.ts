@@ -3,11 +3,11 @@ import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import { isSoundType } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
+import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { MediaEventType } from '../adapter.ts'
 import type { SourcePort, SourcePreferences } from '../source-port.ts'
+import type { FailoverDriver } from './failover-driver.ts'
 import { type FrozenPlayback, freezePlayback, isOfChange } from './frozen-playback.ts'
-import type { RecoverableSources } from './recoverable.ts'
-import type { Recovery } from './recovery.ts'
 import { SourceHistory } from './source-history.ts'
 import { listSource, writtenSources } from './source-list.ts'
 
@@ -19,35 +19,39 @@ const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const CONFIRMATION_DELAY = 100
 /** Seconds without data after which a source is left. */
 const TIMEOUT = 10
-
 /** After this long without a word of a source there is trouble, in milliseconds; not all engines say so. */
 const NO_WORD = 3000
 
+const FAILOVER = definePart(() => import('./failover-driver.ts'))
+
 /** What happens to the sources, as adapters have to tell it. */
-export type SourceChange = 'listed' | 'held' | 'released' | 'failed'
+export type SourceChange = 'listed' | 'frozen' | 'released' | 'sought' | 'failed'
 
 /**
  * The sources of one element, and which of them plays. The engine chooses among `<source>` children by itself; what it
- * never leaves (a source that breaks, is silent, or has no picture) is left by {@link Recovery}, which is loaded with the
- * first playback or the first trouble. Adapters of the same element share it.
+ * never leaves (a source that breaks, is silent, or has no picture) is left by {@link FailoverDriver}, which is loaded with
+ * the first playback or the first trouble. Adapters of the same element share it.
  */
-export class ElementSources implements SourcePort, RecoverableSources {
+export class ElementSources implements SourcePort, PartHost {
   readonly element: HTMLMediaElement
   /** What is shown while one source gives way to another. */
-  held: FrozenPlayback | undefined
+  frozen: FrozenPlayback | undefined
   /** Nothing can be played. */
   error: MediaErrorLike | null = null
-  wishes: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
+  preferences: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
   /** Somebody wants it to play. */
   wanted: boolean
-  #given: readonly SourceEntry[] = []
-  #placed: string | undefined
-  readonly #fates = new SourceHistory()
-  readonly #listeners = new Set<(change: SourceChange) => void>()
-  #recovery: Promise<Recovery | undefined> | undefined
-  #loaded: Recovery | undefined
+  /** Counts its stays with adapters: a part that comes after the last has gone is dropped. */
+  generation = 0
   /** Where the media stood when nothing was left to try, in seconds. */
   stoodAt = 0
+  #given: readonly SourceEntry[] = []
+  #placed: string | undefined
+  readonly #history = new SourceHistory()
+  readonly #listeners = new Set<(change: SourceChange | Fault) => void>()
+  #driver: FailoverDriver | undefined
+  /** Why what mends failures could not be loaded. */
+  #trouble: Fault | undefined
   #confirmation: ReturnType<typeof setTimeout> | undefined
   #word: ReturnType<typeof setTimeout> | undefined
   #users = 0
@@ -72,41 +76,49 @@ export class ElementSources implements SourcePort, RecoverableSources {
     const entries = writtenSources(element, this.#given, this.#placed)
     const listed = entries.map(entry => listSource(element, entry))
     const isThere = element.readyState >= HAVE_CURRENT_DATA
-    return this.#fates.report(listed, { currentSrc: element.currentSrc, isThere, hasFailed: this.error !== null })
+    return this.#history.report(listed, { currentSrc: element.currentSrc, isThere, hasFailed: this.error !== null })
   }
 
-  give(entries: readonly SourceEntry[]): void {
+  setSources(entries: readonly SourceEntry[]): void {
     this.#given = entries
     this.error = null
+    // What was begun for the sources before is dropped when it comes.
+    this.generation += 1
     this.release()
-    this.#fates.clear()
+    this.#history.clear()
     if (entries.length === 0) {
+      this.#driver?.choose(entries)
       this.#unplace()
       this.element.load()
       return
     }
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
-    this.#load().then(recovery => recovery?.choose(entries))
+    this.#withDriver(driver => driver.choose(entries))
   }
 
-  wish(wishes: SourcePreferences): void {
-    this.wishes = { ...this.wishes, ...wishes }
+  setPreferences(preferences: SourcePreferences): void {
+    this.preferences = { ...this.preferences, ...preferences }
   }
 
-  observe(changed: () => void): () => void {
-    return this.listen(changed)
+  observe(changed: (fault?: Fault) => void): () => void {
+    return this.listen(change => (typeof change === 'string' ? changed() : changed(change)))
+  }
+
+  raise(reason: Fault): void {
+    this.#trouble = reason
+    for (const listener of [...this.#listeners]) listener(reason)
   }
 
   /** Like {@link observe}, and says what has changed. */
-  listen(listener: (change: SourceChange) => void): () => void {
+  listen(listener: (change: SourceChange | Fault) => void): () => void {
     this.#listeners.add(listener)
     return () => this.#listeners.delete(listener)
   }
 
   /** Whether an event is of a change of sources, and not to be told. */
   keepsBack(type: string): boolean {
-    return this.held !== undefined && isOfChange(type)
+    return this.frozen !== undefined && isOfChange(type)
   }
 
   /** The way the element goes with its first adapter, and back with its last. */
@@ -140,27 +152,30 @@ export class ElementSources implements SourcePort, RecoverableSources {
 
   /** Takes note of what has become of a source. */
   note(src: string, state: SourceState, fault?: Fault): void {
-    this.#fates.note(src, state, fault)
+    this.#history.note(src, state, fault)
     this.tell('listed')
   }
 
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
-  hold(currentTime?: number): void {
-    if (this.held) return
-    this.held = freezePlayback(this.element, !this.wanted, currentTime)
-    this.tell('held')
+  freeze(currentTime?: number): void {
+    if (this.frozen) return
+    this.frozen = freezePlayback(this.element, !this.wanted, currentTime)
+    this.tell('frozen')
   }
 
   release(): void {
-    if (!this.held) return
-    this.held = undefined
+    if (!this.frozen) return
+    const { seeking } = this.frozen
+    this.frozen = undefined
     this.tell('released')
+    // The seek that was under way ends here: the engine's own word of it belonged to the change of sources.
+    if (seeking) this.tell('sought')
   }
 
   /** There is nothing left to try. */
   fail(error: MediaErrorLike): void {
-    this.stoodAt = this.held?.currentTime ?? this.element.currentTime
-    this.held = undefined
+    this.stoodAt = this.frozen?.currentTime ?? this.element.currentTime
+    this.frozen = undefined
     this.error = error
     this.tell('failed')
   }
@@ -168,7 +183,7 @@ export class ElementSources implements SourcePort, RecoverableSources {
   /** After all had failed there is hope again: waits where it stood. */
   standBy(): void {
     this.error = null
-    this.hold(this.stoodAt)
+    this.freeze(this.stoodAt)
   }
 
   tell(change: SourceChange): void {
@@ -178,9 +193,9 @@ export class ElementSources implements SourcePort, RecoverableSources {
   /** Begins anew with all that is written: the way on after everything has failed. */
   retry(): void {
     this.error = null
-    this.#fates.clear()
+    this.#history.clear()
     if (this.#placed !== undefined && this.#given.length === 0) this.#unplace()
-    if (this.#given.length > 0) this.give(this.#given)
+    if (this.#given.length > 0) this.setSources(this.#given)
     else this.element.load()
   }
 
@@ -196,10 +211,10 @@ export class ElementSources implements SourcePort, RecoverableSources {
   #end(): void {
     clearTimeout(this.#confirmation)
     clearTimeout(this.#word)
-    this.#loaded?.stop()
-    this.#loaded = undefined
-    this.#recovery = undefined
-    this.held = undefined
+    this.#driver?.stop()
+    this.#driver = undefined
+    this.generation += 1
+    this.frozen = undefined
     this.#unplace()
   }
 
@@ -220,11 +235,11 @@ export class ElementSources implements SourcePort, RecoverableSources {
         break
       case 'pause':
         this.#lookAtEnd()
-        if (!this.held && !this.element.error && !this.element.ended) this.wanted = false
+        if (!this.frozen && !this.element.error && !this.element.ended) this.wanted = false
         break
       case 'emptied':
         // Someone has put something else into it.
-        if (!this.held && this.element.src !== (this.#placed ?? '')) this.#fates.clear()
+        if (!this.frozen && this.element.src !== (this.#placed ?? '')) this.#history.clear()
         this.error = null
         break
       case 'error':
@@ -235,20 +250,20 @@ export class ElementSources implements SourcePort, RecoverableSources {
         this.#lookAtEnd()
         break
       case 'loadeddata':
-        if (!this.#hasPicture() && this.#hasOthers()) this.#recover(recovery => recovery.withoutPicture())
+        if (!this.#hasPicture() && this.#hasOthers()) this.#recover(driver => driver.withoutPicture())
         else this.tell('listed')
         break
       case 'playing':
       case 'stalled':
-        this.#load()
+        this.#withDriver()
     }
   }
 
   #expectWord(): void {
     clearTimeout(this.#word)
-    if (this.#loaded || this.element.readyState > 0) return
+    if (this.#driver || this.element.readyState > 0) return
     this.#word = setTimeout(() => {
-      if (this.element.readyState === 0) this.#load()
+      if (this.element.readyState === 0) this.#withDriver()
     }, NO_WORD)
   }
 
@@ -269,36 +284,30 @@ export class ElementSources implements SourcePort, RecoverableSources {
   #broken(): void {
     if (this.list.length === 0) return
     // The one that was to take over cannot go on either.
-    if (this.held) this.#loaded?.broken()
-    else this.#recover(recovery => recovery.broken())
+    if (this.frozen) this.#driver?.broken()
+    else this.#recover(driver => driver.broken())
   }
 
   /** Some engines jump to the end of a file that breaks off. */
   #lookAtEnd(): void {
-    const recovery = this.#loaded
-    if (this.held || !this.element.ended || !recovery?.isTooEarly()) return
-    this.hold(recovery.lastTime)
-    recovery.broken()
+    if (!this.frozen && this.element.ended) this.#driver?.ended()
   }
 
-  #recover(how: (recovery: Recovery) => void): void {
-    this.hold()
-    this.#load().then(recovery => {
-      if (recovery) how(recovery)
-      else this.fail(this.element.error ?? this.#nothingPlays())
-    })
+  /** What cannot go on is shown as it was until something has been found. */
+  #recover(how: (driver: FailoverDriver) => void): void {
+    this.freeze()
+    this.#withDriver(how, () => this.fail(this.#nothingPlays()))
   }
 
-  /** `undefined` where it cannot be loaded, as without a connection. */
-  #load(): Promise<Recovery | undefined> {
-    this.#recovery ??= import('./recovery.ts').then(
-      ({ Recovery }) => {
-        this.#loaded = this.#users > 0 ? new Recovery(this) : undefined
-        return this.#loaded
-      },
-      () => undefined
-    )
-    return this.#recovery
+  /** Does something with the driver, which is loaded if need be. */
+  async #withDriver(how?: (driver: FailoverDriver) => void, otherwise?: () => void): Promise<void> {
+    const { generation } = this
+    if (this.#users === 0) return
+    const part = this.#driver ? undefined : await bring(FAILOVER, this)
+    if (generation !== this.generation) return
+    if (part && !this.#driver) this.#driver = new part.FailoverDriver(this)
+    if (this.#driver) how?.(this.#driver)
+    else otherwise?.()
   }
 
   #sourceFailed(source: HTMLSourceElement): void {
@@ -311,13 +320,18 @@ export class ElementSources implements SourcePort, RecoverableSources {
 
   #confirmNoSource(): void {
     // FrozenPlayback: it has been seen already, and what else there is is being looked for.
-    if (this.#users === 0 || this.error || this.held || this.element.networkState !== NETWORK_NO_SOURCE) return
-    this.#recover(recovery => recovery.broken())
+    if (this.#users === 0 || this.error || this.frozen || this.element.networkState !== NETWORK_NO_SOURCE) return
+    this.#recover(driver => driver.broken())
   }
 
   #nothingPlays(): MediaErrorLike {
+    const { error } = this.element
     const names = this.list.map(({ name }) => name)
-    return { code: MEDIA_ERR_SRC_NOT_SUPPORTED, message: `Tried in vain: ${names.join(', ')}` }
+    return {
+      code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
+      message: error?.message || `Tried in vain: ${names.join(', ')}`,
+      ...(this.#trouble && { reason: this.#trouble })
+    }
   }
 }
 

@@ -1,5 +1,6 @@
 import type { Cue } from '../../core/captions/cue.ts'
-import type { TextTrackPort } from '../text-tracks.ts'
+import type { TextTrackPort, TrackSource } from '../text-tracks.ts'
+import { readTrackElement } from './track-elements.ts'
 
 /** Longer than any media, for cues that stay: Firefox and WebKit take no `Infinity`. */
 const FOREVER = 1e6
@@ -21,6 +22,8 @@ const nativeCue = (cue: Cue): VTTCue => {
 /** The text tracks of a `<video>` or `<audio>`. */
 export class ElementTextTracks implements TextTrackPort {
   readonly #element: HTMLMediaElement
+  /** The tracks that their author wants shown from the start, whatever has become of the attribute. */
+  readonly #defaults = new WeakSet<Element>()
   /** Made when it is first needed: an engine's track cannot be taken away again. */
   #mirror: TextTrack | undefined
 
@@ -28,16 +31,23 @@ export class ElementTextTracks implements TextTrackPort {
     this.#element = element
   }
 
-  get elements(): readonly HTMLTrackElement[] {
+  get list(): readonly TrackSource[] {
+    return this.#elements.map(track => readTrackElement(track, this.#defaults.has(track)))
+  }
+
+  get #elements(): readonly HTMLTrackElement[] {
     return [...this.#element.querySelectorAll('track')]
   }
 
-  take(): () => void {
-    const defaults = this.elements.filter(track => track.default)
+  disableNative(): () => void {
+    const defaults = this.#elements.filter(track => track.default)
     // Engines choose by this attribute, in a task that may come later.
-    for (const track of defaults) track.default = false
+    for (const track of defaults) {
+      this.#defaults.add(track)
+      track.default = false
+    }
     const disable = (): void => {
-      for (const { track } of this.elements) if (track.mode !== 'disabled') track.mode = 'disabled'
+      for (const { track } of this.#elements) if (track.mode !== 'disabled') track.mode = 'disabled'
     }
     disable()
     const { textTracks } = this.#element

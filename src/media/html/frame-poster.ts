@@ -107,9 +107,9 @@ export const frameAsPoster = async (
   src: string,
   address: TimeAddress,
   crossOrigin: string | null,
-  signal: AbortSignal
+  signal: AbortSignal | undefined
 ): Promise<Result<string>> => {
-  const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
+  const patience = AbortSignal.any([...(signal ? [signal] : []), AbortSignal.timeout(PATIENCE)])
   try {
     const canvas = await drawFrame(src, address, crossOrigin, patience)
     const made = URL.createObjectURL(await imageOf(src, canvas))

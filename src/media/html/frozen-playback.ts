@@ -5,13 +5,17 @@ const HAVE_CURRENT_DATA = 2
  * viewer sees a wait, and not a fall back to the start.
  */
 export interface FrozenPlayback {
+  /** Where it goes on: a seek that was under way, or is asked for meanwhile, goes there. */
   currentTime: number
   paused: boolean
   playbackRate: number
   muted: boolean
+  /** A seek is under way, and ends when another source is there. */
+  seeking: boolean
   readonly duration: number
   readonly readyState: number
   readonly videoWidth: number
+  readonly videoHeight: number
 }
 
 /** @param paused whether nobody wants it to play; the element may say either once its source has failed. */
@@ -19,15 +23,20 @@ export const freezePlayback = (
   element: HTMLMediaElement,
   paused: boolean,
   currentTime = element.currentTime
-): FrozenPlayback => ({
-  currentTime,
-  paused,
-  playbackRate: element.playbackRate,
-  muted: element.muted,
-  duration: element.duration,
-  readyState: Math.min(element.readyState, HAVE_CURRENT_DATA),
-  videoWidth: 'videoWidth' in element ? (element as HTMLVideoElement).videoWidth : 0
-})
+): FrozenPlayback => {
+  const { videoWidth = 0, videoHeight = 0 } = element as Partial<HTMLVideoElement>
+  return {
+    currentTime,
+    paused,
+    playbackRate: element.playbackRate,
+    muted: element.muted,
+    seeking: element.seeking,
+    duration: element.duration,
+    readyState: Math.min(element.readyState, HAVE_CURRENT_DATA),
+    videoWidth,
+    videoHeight
+  }
+}
 
 /** Events of a change of sources, which are no business of anyone outside. */
 const OF_CHANGE: ReadonlySet<string> = new Set([

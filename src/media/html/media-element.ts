@@ -1,12 +1,17 @@
+import { takesRate } from '../../core/playback/rates.ts'
 import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
+import type { DataSettings } from '../../core/settings/settings.ts'
 import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
+import type { LoadingPort, NativeControlsPort, PosterPort } from '../ports.ts'
 import type { PresentationPort } from '../presentation.ts'
 import type { TextTrackPort } from '../text-tracks.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
+import { nativeControlsOf, posterOf, writtenOn } from './element-ports.ts'
 import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
 import { type ElementSources, type SourceChange, sourcesOf } from './element-sources.ts'
 import { ElementTextTracks } from './element-text-tracks.ts'
+import type { FrozenPlayback } from './frozen-playback.ts'
 import { PlayRequest } from './play-request.ts'
 import { PlaybackWatch } from './playback-watch.ts'
 
@@ -24,8 +29,14 @@ const isOfSources = (type: MediaEventType): boolean => type === 'error'
  * promises of {@link MediaAdapter} (what each breaks is said where it is mended).
  */
 export class MediaElementAdapter extends ObservableMedia implements MediaAdapter {
+  readonly kind: 'picture' | 'sound'
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
+  readonly surface: HTMLElement
+  readonly poster: PosterPort | undefined
+  readonly nativeControls: NativeControlsPort
+  readonly loading: LoadingPort
+  readonly written: DataSettings
   readonly presentations: Readonly<{ fullscreen?: PresentationPort; 'picture-in-picture'?: PresentationPort }>
   readonly textTracks: TextTrackPort
   readonly sources: ElementSources
@@ -45,6 +56,12 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   constructor(element: HTMLMediaElement) {
     super()
     this.element = element
+    this.surface = element
+    this.kind = element.localName === 'audio' ? 'sound' : 'picture'
+    this.loading = element as HTMLVideoElement
+    this.written = writtenOn(element)
+    this.nativeControls = nativeControlsOf(element)
+    this.poster = posterOf(element, () => this.#playing)
     this.capabilities = capabilitiesOf(element)
     this.textTracks = new ElementTextTracks(element)
     const fullscreen = ownFullscreenOf(element)
@@ -53,54 +70,61 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
     // First of all: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
-    this.#leaveSources = [this.sources.use(), this.sources.listen(change => this.#sourcesChanged(change))]
+    this.#leaveSources = [
+      this.sources.use(),
+      this.sources.listen(change => typeof change === 'string' && this.#sourcesChanged(change))
+    ]
     for (const type of MEDIA_EVENTS) element.addEventListener(type, this, isOfSources(type))
   }
 
   get currentSrc(): string {
     return this.element.currentSrc
   }
+  /** The source that plays, or is to play before the engine has chosen. */
+  get #playing(): string {
+    return this.currentSrc || (this.sources.list.find(({ answer }) => answer !== '')?.src ?? '')
+  }
   get currentTime(): number {
     if (this.sources.error) return this.sources.stoodAt
-    return this.#held?.currentTime ?? this.element.currentTime
+    return this.#frozen?.currentTime ?? this.element.currentTime
   }
   set currentTime(seconds: number) {
     // WebKit takes NaN and Infinity for the end.
     if (!Number.isFinite(seconds)) throw new TypeError(`currentTime takes a finite number of seconds, not ${seconds}.`)
-    if (this.#held) this.#held.currentTime = seconds
+    const frozen = this.#frozen
+    if (frozen) {
+      frozen.currentTime = seconds
+      frozen.seeking = true
+      queueMicrotask(() => this.#tell('seeking'))
+    }
     this.element.currentTime = seconds
   }
   get duration(): number {
-    return this.#held?.duration ?? this.element.duration
+    return this.#frozen?.duration ?? this.element.duration
   }
   get paused(): boolean {
-    return this.#held?.paused ?? (this.element.paused || this.error !== null)
+    return this.#frozen?.paused ?? (this.element.paused || this.error !== null)
   }
   get ended(): boolean {
-    return !this.#held && this.element.ended
+    return !this.#frozen && this.element.ended
   }
   get seeking(): boolean {
-    return !this.#held && this.element.seeking
+    return this.#frozen?.seeking ?? this.element.seeking
   }
   get readyState(): number {
-    if (this.#held) return this.#held.readyState
+    if (this.#frozen) return this.#frozen.readyState
     const { readyState } = this.element
     // WebKit stays at 2 after a seek while time runs on.
     return readyState === HAVE_CURRENT_DATA && this.#watch.advancing ? HAVE_FUTURE_DATA : readyState
   }
   get playbackRate(): number {
-    return this.#held?.playbackRate ?? this.element.playbackRate
+    return this.#frozen?.playbackRate ?? this.element.playbackRate
   }
   set playbackRate(rate: number) {
-    const range = this.capabilities.playbackRate
-    if (range && (rate < range.min || rate > range.max)) {
-      throw new DOMException(
-        `playbackRate runs from ${range.min} to ${range.max} here, not ${rate}.`,
-        'NotSupportedError'
-      )
-    }
+    if (!takesRate(this.capabilities.playbackRate, rate))
+      throw new DOMException(`playbackRate cannot be ${rate} here.`, 'NotSupportedError')
     this.#mutedBeforeRate = this.element.muted
-    if (this.#held) this.#held.playbackRate = rate
+    if (this.#frozen) this.#frozen.playbackRate = rate
     this.element.playbackRate = rate
   }
   get volume(): number {
@@ -110,11 +134,11 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.element.volume = volume
   }
   get muted(): boolean {
-    return this.#held?.muted ?? this.element.muted
+    return this.#frozen?.muted ?? this.element.muted
   }
   set muted(muted: boolean) {
     this.#mutedBeforeRate = undefined
-    if (this.#held) this.#held.muted = muted
+    if (this.#frozen) this.#frozen.muted = muted
     this.element.muted = muted
   }
   get loop(): boolean {
@@ -131,28 +155,30 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.element.readyState === 0 ? NO_RANGES : this.element.seekable
   }
   get error(): MediaErrorLike | null {
-    if (this.#held || !(this.sources.error || this.element.error)) return null
+    if (this.#frozen || !(this.sources.error || this.element.error)) return null
     // What an engine knows before it tells of it may yet be mended.
     return this.sources.error ?? (this.sources.list.length === 0 ? this.element.error : null)
   }
   get videoWidth(): number {
-    if (this.#held) return this.#held.videoWidth
-    return 'videoWidth' in this.element ? (this.element as HTMLVideoElement).videoWidth : 0
+    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoWidth ?? 0
+  }
+  get videoHeight(): number {
+    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoHeight ?? 0
   }
 
-  get #held(): ElementSources['held'] {
-    return this.sources.held
+  get #frozen(): FrozenPlayback | undefined {
+    return this.sources.frozen
   }
 
   play(): Promise<void> {
     if (this.sources.error) return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
     this.#pauseAsked = false
     this.sources.wanted = true
-    if (this.#held) this.#held.paused = false
+    if (this.#frozen) this.#frozen.paused = false
     this.#watch.expectPlaying()
     const request = new PlayRequest(
       this.element.play(),
-      () => this.#held !== undefined,
+      () => this.#frozen !== undefined,
       () => this.error !== null
     )
     this.#requests.add(request)
@@ -165,8 +191,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.#pauseAsked = true
     this.sources.wanted = false
     this.element.pause()
-    if (!this.#held || this.#held.paused) return
-    this.#held.paused = true
+    if (!this.#frozen || this.#frozen.paused) return
+    this.#frozen.paused = true
     this.#settle(request => request.interrupted())
     this.#tell('pause')
   }
@@ -267,14 +293,15 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   /** One source gives way to another, has given way, or none is left. */
   #sourcesChanged(change: SourceChange): void {
-    if (change === 'held') {
+    if (change === 'frozen') {
       this.#watch.interrupt()
       this.#tell('waiting')
     } else if (change === 'released') {
       this.#toldEnd = false
       if (!this.element.paused) this.#watch.expectPlaying()
       this.#tell(this.element.ended ? 'ended' : 'durationchange')
-    } else if (change === 'failed') this.#tell('error')
+    } else if (change === 'sought') this.#tell('seeked')
+    else if (change === 'failed') this.#tell('error')
   }
 
   #settle(how: (request: PlayRequest) => void): void {

@@ -14,7 +14,7 @@ export interface StallOptions {
   readonly isWanted: () => boolean
   /** How long it may be silent, in milliseconds. */
   readonly patience: () => number
-  readonly silent: () => void
+  readonly stalled: () => void
 }
 
 /** Notices that a source says nothing any more, or that time stands still. No engine ever leaves such a source. */
@@ -80,7 +80,7 @@ export class StallDetector {
       const { paused, readyState } = this.#element
       // Far too late: the machine was asleep, and so was everything else.
       const overslept = performance.now() > due + patience
-      if (!overslept && this.#silence >= patience) this.#options.silent()
+      if (!overslept && this.#silence >= patience) this.#options.stalled()
       else if (!paused || readyState === 0) this.#watch()
     }, due - performance.now())
   }

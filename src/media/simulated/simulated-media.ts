@@ -1,3 +1,5 @@
+import type { Fault } from '../../core/fault.ts'
+import { type RateCapability, takesRate } from '../../core/playback/rates.ts'
 import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { TimeRange, TimeRangesLike } from '../../core/time/ranges.ts'
 import { type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
@@ -11,19 +13,23 @@ export interface SimulatedMediaOptions {
   /** Address that `currentSrc` tells. Default `simulated:media`. */
   readonly src?: string
   /** Seconds each step takes to be answered. Default 0. */
-  readonly delays?: { readonly load?: number; readonly play?: number; readonly seek?: number }
+  readonly delays?: { readonly load?: number; readonly play?: number; readonly seek?: number; readonly rate?: number }
   /** Wait for `load()`, `play()` before loading, as `preload="none"` does. Default false. */
   readonly lazy?: boolean
   /** `false`: a device where a script cannot set the volume. Default true. */
   readonly volume?: boolean
-  /** `undefined`: the rate is fixed at 1. Default 0.0625 to 16. */
-  readonly playbackRate?: { readonly min: number; readonly max: number } | undefined
+  /** A range, a list, or `undefined`: the rate is fixed at 1. Default 0.0625 to 16. */
+  readonly playbackRate?: RateCapability
   /** `false`: only the position at hand can be sought, as from a server without byte ranges. Default true. */
   readonly seekable?: boolean
   /** For live: how many seconds back can be sought. Default 30. */
   readonly window?: number
   /** Pixels. Default 1280; 0 for sound alone. */
   readonly videoWidth?: number
+  /** Pixels. Default 9/16 of the width. */
+  readonly videoHeight?: number
+  /** What is shown in a page; nothing without it. */
+  readonly surface?: HTMLElement
 }
 
 const TIMEUPDATE_INTERVAL = 0.25
@@ -46,13 +52,15 @@ interface PendingPlay {
  * told to answer late, refuse, stall, fail, be live, or lack volume or rate.
  */
 export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
-  readonly capabilities: MediaCapabilities
+  readonly kind: 'picture' | 'sound'
+  readonly surface: HTMLElement | undefined
   readonly currentSrc: string
-  readonly videoWidth: number
+  #capabilities: MediaCapabilities
   readonly #options: SimulatedMediaOptions
   readonly #clock: Clock
   readonly #pendingPlays = new Set<PendingPlay>()
   readonly #appointments = new Map<string, () => void>()
+  #size: { readonly width: number; readonly height: number }
   #anchor = { at: 0, position: 0 }
   #duration = Number.NaN
   #paused = true
@@ -65,6 +73,7 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
   #loop = false
   #error: MediaErrorLike | null = null
   #refusesPlay = false
+  #refusesRates = false
   #disposed = false
 
   constructor(options: SimulatedMediaOptions) {
@@ -72,14 +81,28 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     this.#options = options
     this.#clock = options.clock
     this.currentSrc = options.src ?? 'simulated:media'
-    this.videoWidth = options.videoWidth ?? 1280
-    this.capabilities = {
+    this.#size = {
+      width: options.videoWidth ?? 1280,
+      height: options.videoHeight ?? ((options.videoWidth ?? 1280) * 9) / 16
+    }
+    this.kind = this.#size.width > 0 ? 'picture' : 'sound'
+    this.surface = options.surface
+    this.#capabilities = {
       volume: options.volume ?? true,
       playbackRate: 'playbackRate' in options ? options.playbackRate : { min: 0.0625, max: 16 }
     }
     if (!options.lazy) this.#beginLoad()
   }
 
+  get capabilities(): MediaCapabilities {
+    return this.#capabilities
+  }
+  get videoWidth(): number {
+    return this.#readyState > 0 ? this.#size.width : 0
+  }
+  get videoHeight(): number {
+    return this.#readyState > 0 ? this.#size.height : 0
+  }
   get currentTime(): number {
     const { at, position } = this.#anchor
     const raw = this.#runs ? position + (this.#clock.now - at) * this.#rate : position
@@ -109,15 +132,12 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     return this.#rate
   }
   set playbackRate(rate: number) {
-    const range = this.capabilities.playbackRate
-    if (!range || rate < range.min || rate > range.max) {
+    if (!takesRate(this.capabilities.playbackRate, rate))
       throw new DOMException(`playbackRate cannot be ${rate} here.`, 'NotSupportedError')
-    }
     if (rate === this.#rate) return
-    this.#moveAnchor()
-    this.#rate = rate
-    this.#queue('ratechange')
-    this.#keepRunning()
+    const before = this.#rate
+    this.#setRate(rate)
+    if (this.#refusesRates) this.#appoint('rate', this.#options.delays?.rate ?? 0, () => this.#setRate(before))
   }
   get volume(): number {
     return this.#volume
@@ -212,6 +232,28 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     this.#refusesPlay = refuses
   }
 
+  /** From now on a rate that is set falls back, when the delay for rates has passed: a service may answer so. */
+  refuseRates(refuses: boolean): void {
+    this.#refusesRates = refuses
+  }
+
+  /** The rates that can be had are others. */
+  changeRates(playbackRate: RateCapability): void {
+    this.#capabilities = { ...this.#capabilities, playbackRate }
+    this.#queue('ratechange')
+  }
+
+  /** The picture has another size, in pixels. */
+  changeSize(width: number, height: number): void {
+    this.#size = { width, height }
+    this.#queue('resize')
+  }
+
+  /** Somebody plays it where it stands, without a control of ours. */
+  playFromInside(): void {
+    this.play().catch(() => undefined)
+  }
+
   /** Data stops coming: time stands still until {@link resume}. */
   stall(): void {
     this.#moveAnchor()
@@ -230,9 +272,9 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
   }
 
   /** The media cannot go on. `code` is HTML's: 2 network, 3 decode, 4 source not supported. */
-  fail(code: number, message: string): void {
+  fail(code: number, message: string, reason?: Fault): void {
     this.pause()
-    this.#error = { code, message }
+    this.#error = { code, message, ...(reason && { reason }) }
     this.#rejectPlays('NotSupportedError')
     this.#queue('error')
   }
@@ -263,6 +305,13 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     this.#appointments.delete(name)
   }
 
+  #setRate(rate: number): void {
+    this.#moveAnchor()
+    this.#rate = rate
+    this.#queue('ratechange')
+    this.#keepRunning()
+  }
+
   #moveAnchor(): void {
     this.#anchor = { at: this.#clock.now, position: this.currentTime }
   }
@@ -275,6 +324,7 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
       this.#duration = this.#options.duration ?? 60
       if (this.#duration === Number.POSITIVE_INFINITY) this.#anchor = { at: this.#clock.now, position: this.#liveEdge }
       this.#queue('durationchange')
+      if (this.#size.width > 0) this.#queue('resize')
       this.#queue('loadedmetadata')
       this.#readyState = 2
       this.#queue('loadeddata')

@@ -1,7 +1,10 @@
-import type { Words } from '../../core/words/en.ts'
+import { EN, type Words } from '../../core/words/en.ts'
 import { bindScope } from '../../wiring/scope/scope.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
-import { create, createIcon } from '../look/create.ts'
+import { create } from '../look/create.ts'
+import { languageOf, useWords } from '../look/language.ts'
+import type { PlayerFeature } from '../player-view.ts'
+import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
 import { adoptControlStyles } from './styles.ts'
 
@@ -12,7 +15,7 @@ const face = (icon: IconName, label: string, when: string): HTMLElement =>
  * The one control of a moving picture behind a heading: what moves by itself can be stopped (WCAG 2.2, 2.2.2).
  * @returns its way out.
  */
-export const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() => void) => {
+const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() => void) => {
   const button = create(
     'slot',
     { name: 'play-pause' },
@@ -30,4 +33,29 @@ export const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() 
     release()
     button.remove()
   }
+}
+
+/** Draws the one control of a picture behind a heading. */
+export const begin: PlayerFeature = (player, signal) => {
+  const { yoke, element } = player
+  const host = { signal, generation: 0, raise: player.raise.bind(player) }
+  let erase: (() => void) | undefined
+  const draw = (): void => {
+    host.generation += 1
+    erase?.()
+    erase = undefined
+    player.isDrawn = false
+    if (signal.aborted || !yoke.settings.backdrop) return
+    useWords(languageOf(element), EN as Words, host, words => {
+      yoke.layers.take('form', { words })
+      erase = drawBackdrop(yoke, player.openShadow(), words)
+      player.isDrawn = true
+    })
+  }
+  const stop = yoke.subscribe(({ settings: { backdrop } }) => `${backdrop} ${languageOf(element)}`, draw)
+  draw()
+  signal.addEventListener('abort', () => {
+    stop()
+    erase?.()
+  })
 }

@@ -2,7 +2,8 @@ import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
 import { speakDuration } from '../../core/time/spoken.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import { type Attributes, create, createIcon } from '../look/create.ts'
+import { type Attributes, create } from '../look/create.ts'
+import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
 
 /** What a button looks like and is called, while a state holds. */

@@ -1,11 +1,14 @@
 import { offeredTracks } from '../../core/captions/choose-track.ts'
 import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
+import { offeredRates } from '../../core/playback/rates.ts'
+import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
 import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
-import { create, createIcon } from '../look/create.ts'
+import { create } from '../look/create.ts'
 import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
+import { createIcon } from './create-icon.ts'
 import { createGroup, createMenu } from './menu.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
 
@@ -30,7 +33,7 @@ interface Made {
 const readout = (value: string): HTMLElement => create('span', { 'data-yoke-value': value })
 
 const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
-  yoke.snapshot.playbackRates.map(rate =>
+  offeredRates(yoke.snapshot).map(rate =>
     create(
       'button',
       {
@@ -98,7 +101,7 @@ const settingsItems = (context: ControlContext): readonly Node[] => {
   const extras = EXTRAS.filter(name => !context.isElsewhere(name) && !left.some(({ control }) => control === name))
   const entries = [...left, ...extras.map(control => ({ control }))]
   const items = entries.flatMap(entry => menuForm(entry, context))
-  return context.yoke.conduct.shortcuts.length > 0 ? [...items, shortcutsItem(context)] : items
+  return (context.yoke.settings.shortcuts ?? SHORTCUTS).length > 0 ? [...items, shortcutsItem(context)] : items
 }
 
 const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({

@@ -1,3 +1,99 @@
+import { type ControlName, PICTURE_LAYOUTS, SOUND_LAYOUTS } from '../../core/layout/layouts.ts'
+import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
+import { EN, type Words } from '../../core/words/en.ts'
+import { definePart, use } from '../../loading/part.ts'
+import { languageOf, useWords } from '../look/language.ts'
+import type { PlayerFeature, PlayerView } from '../player-view.ts'
+import { drawControls } from './ready-made.ts'
+
+const CAPTION_LOOKS = definePart(() => import('./caption-looks.ts'))
+const SHORTCUT_LIST = definePart(() => import('./shortcut-list.ts'))
+
+/** The ready-made controls of one player: drawn anew when what they depend on changes. */
+class ReadyMadeControls {
+  /** What comes for an earlier drawing is dropped. */
+  generation = 0
+  readonly signal: AbortSignal
+  readonly #player: PlayerView
+  #isDue = false
+  #erase: (() => void) | undefined
+
+  constructor(player: PlayerView, signal: AbortSignal) {
+    this.#player = player
+    this.signal = signal
+  }
+
+  raise(reason: Parameters<PlayerView['raise']>[0]): void {
+    this.#player.raise(reason)
+  }
+
+  /** Once for all that changes in one go. */
+  drawSoon(): void {
+    if (this.#isDue) return
+    this.#isDue = true
+    queueMicrotask(() => {
+      this.#isDue = false
+      this.draw()
+    })
+  }
+
+  draw(): void {
+    const { settings } = this.#player.yoke
+    this.erase()
+    if (this.signal.aborted || !settings.controls || settings.backdrop) return
+    useWords(languageOf(this.#player.element), EN as Words, this, words => this.#drawIn(words))
+  }
+
+  erase(): void {
+    this.generation += 1
+    if (!this.#erase) return
+    this.#erase()
+    this.#erase = undefined
+    this.#player.isDrawn = false
+  }
+
+  #drawIn(words: Words): void {
+    const { yoke } = this.#player
+    const { layouts = yoke.media?.kind === 'sound' ? SOUND_LAYOUTS : PICTURE_LAYOUTS, without } = yoke.settings
+    yoke.layers.take('form', { words })
+    const shadow = this.#player.openShadow()
+    this.#defineCommands(shadow, words)
+    this.#erase = drawControls({ yoke, shadow, words, layouts, without: new Set(without as readonly ControlName[]) })
+    this.#player.isDrawn = true
+  }
+
+  #defineCommands(shadow: ShadowRoot, words: Words): void {
+    const { yoke } = this.#player
+    const define = (name: string, open: () => void): void => {
+      yoke.commands.set(name, open)
+    }
+    define('show-shortcuts', () =>
+      use(SHORTCUT_LIST, this, ({ openShortcutList }) =>
+        openShortcutList(shadow, yoke.settings.shortcuts ?? SHORTCUTS, words)
+      )
+    )
+    define('show-caption-looks', () =>
+      use(CAPTION_LOOKS, this, ({ openCaptionLooks }) => openCaptionLooks(shadow, words))
+    )
+  }
+}
+
 /** The ready-made controls, in one part: it comes with the first player that draws some. */
-export { plainArrangement, readArrangement } from './arrangement.ts'
-export { drawControls } from './ready-made.ts'
+export const begin: PlayerFeature = (player, signal) => {
+  const controls = new ReadyMadeControls(player, signal)
+  const { yoke, element } = player
+  const draw = (): void => controls.drawSoon()
+  const stops = [
+    yoke.subscribe(
+      ({ media, settings }) => `${settings.controls} ${settings.backdrop} ${media?.kind} ${languageOf(element)}`,
+      draw
+    ),
+    yoke.subscribe(({ settings: { layouts } }) => layouts, draw),
+    yoke.subscribe(({ settings: { without } }) => without, draw)
+  ]
+  controls.draw()
+  signal.addEventListener('abort', () => {
+    for (const stop of stops) stop()
+    controls.erase()
+  })
+}

@@ -1,5 +1,6 @@
 import type { Words } from '../../core/words/en.ts'
-import { create, createIcon } from '../look/create.ts'
+import { create } from '../look/create.ts'
+import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
 
 const bigButton = (name: string, icon: IconName, label: string, when: string): HTMLElement =>

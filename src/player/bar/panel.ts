@@ -1,5 +1,6 @@
 import type { Words } from '../../core/words/en.ts'
-import { create, createIcon } from '../look/create.ts'
+import { create } from '../look/create.ts'
+import { createIcon } from './create-icon.ts'
 
 /** Opens a panel over the player, until it is dismissed. */
 export const openPanel = (

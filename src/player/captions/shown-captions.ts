@@ -1,57 +1,47 @@
-import type { Yoke } from '../../wiring/yoke/yoke.ts'
-import type { Coupling } from '../../wiring/yoke/yoke-view.ts'
+import { announceDescriptions } from '../../wiring/captions/announce.ts'
+import { couple } from '../../wiring/captions/caption-area.ts'
 import { create } from '../look/create.ts'
+import type { PlayerFeature, PlayerView } from '../player-view.ts'
+
+/** The place for captions over the picture; none, where the author has one of their own. */
+const placeIn = ({ element, yoke }: PlayerView, shadow: ShadowRoot | null): HTMLElement | undefined => {
+  const surface = yoke.media?.surface
+  if (yoke.media?.kind !== 'picture' || !surface || element.querySelector('[data-yoke-captions]')) return undefined
+  const area = create('div', { class: 'yoke-captions', part: 'captions' })
+  const behind = shadow?.querySelector('.stage') ?? surface
+  behind.after(area)
+  return area
+}
 
 /**
  * The captions over a player's picture: drawn over the bar's ground in the shadow root, where there is one, else right
- * behind the media; nowhere, where the author has a place of their own for them.
+ * behind the media.
  */
-export class ShownCaptions {
-  readonly #yoke: Yoke
-  readonly #player: HTMLElement
-  readonly #shadow: () => ShadowRoot | undefined
-  #stop: (() => void) | undefined
-  /** Counts shows: what was begun before the last one is dropped. */
-  #turn = 0
-
-  /** @param shadow opens the player's shadow root where controls are drawn; `undefined` where they are not. */
-  constructor(yoke: Yoke, player: HTMLElement, shadow: () => ShadowRoot | undefined) {
-    this.#yoke = yoke
-    this.#player = player
-    this.#shadow = shadow
-  }
-
-  /** Shows them over this media; `undefined` takes them away. */
-  async show(media: HTMLMediaElement | undefined): Promise<void> {
-    this.stop()
-    const turn = this.#turn
-    if (!media || !this.#yoke.captions) return
-    const [{ coupleCaptionArea }, { announceDescriptions }] = await Promise.all([
-      import('../../wiring/captions/caption-area.ts'),
-      import('../../wiring/captions/announce.ts')
-    ])
-    if (turn !== this.#turn) return
-    const shadow = this.#shadow()
-    const silence = announceDescriptions(shadow ?? this.#player, this.#yoke)
-    const area = media.localName === 'video' ? this.#place(shadow?.querySelector('.stage') ?? media) : undefined
-    const coupling: Coupling | undefined = area && coupleCaptionArea(area, this.#yoke, media)
-    this.#stop = () => {
+export const begin: PlayerFeature = (player, signal) => {
+  const { element, yoke } = player
+  let hide: (() => void) | undefined
+  const show = (): void => {
+    hide?.()
+    hide = undefined
+    if (!yoke.media || !yoke.captions) return
+    const shadow = yoke.settings.controls ? player.openShadow() : null
+    const silence = announceDescriptions(shadow ?? element, yoke)
+    const area = placeIn(player, shadow)
+    const coupling = area && couple(area, yoke, yoke.media.surface)
+    hide = () => {
       silence()
       coupling?.release()
       area?.remove()
     }
   }
-
-  stop(): void {
-    this.#turn += 1
-    this.#stop?.()
-    this.#stop = undefined
-  }
-
-  #place(behind: Element): HTMLElement | undefined {
-    if (this.#player.querySelector('[data-yoke-captions]')) return undefined
-    const area = create('div', { class: 'yoke-captions', part: 'captions' })
-    behind.after(area)
-    return area
-  }
+  const stops = [
+    yoke.subscribe(({ media }) => media, show),
+    yoke.subscribe(({ captions }) => captions, show),
+    yoke.subscribe(({ settings: { controls } }) => controls, show)
+  ]
+  show()
+  signal.addEventListener('abort', () => {
+    for (const stop of stops) stop()
+    hide?.()
+  })
 }

@@ -1,60 +1,81 @@
 import type { Fault } from '../../core/fault.ts'
-import type { Yoke } from '../../wiring/yoke/yoke.ts'
-import { isDocumentAddress } from '../attributes.ts'
-import type { ReadyClip } from './read-clip.ts'
+import { isDocumentAddress } from '../media/made-media.ts'
+import type { PlayerFeature, PlayerView } from '../player-view.ts'
+import { clipOfDocument, clipOfScript, type ReadyClip } from './read-clip.ts'
 
-/** The clip of a player: given by script, or named by its attribute `src`. Its reader comes when there is one. */
-export class PlayerClip {
-  readonly #player: HTMLElement
-  readonly #yoke: Yoke
-  readonly #take: (clip: ReadyClip, isScript: boolean, faults: readonly Fault[]) => void
-  #record: unknown
+/** The clip of a player: given by script, or named by its address. */
+class PlayerClip {
+  readonly #player: PlayerView
   /** Ends the fetching of a document that is not wanted any more. */
-  #fetching: AbortController | undefined
+  #fetching = new AbortController()
 
-  /** @param take puts into the player what of a clip is its own matter, and tells the faults. */
-  constructor(
-    player: HTMLElement,
-    yoke: Yoke,
-    take: (clip: ReadyClip, isScript: boolean, faults: readonly Fault[]) => void
-  ) {
+  constructor(player: PlayerView) {
     this.#player = player
-    this.#yoke = yoke
-    this.#take = take
   }
 
-  /** What script has given. */
-  get record(): unknown {
-    return this.#record
+  /** Takes what script has given. A document that is on its way has nothing more to say. */
+  give(): void {
+    const { clip, yoke } = this.#player
+    this.#fetching.abort()
+    const read = clipOfScript(clip.record ?? {}, document.baseURI)
+    yoke.layers.replace('given clip', read.settings)
+    this.#tell(read.faults)
+    if (clip.record === undefined) this.fetch()
   }
 
-  /** Takes a record that script gives. */
-  async give(record: unknown): Promise<void> {
-    this.#record = record
-    const { clipOfScript } = await import('./read-clip.ts')
-    if (record === this.#record) this.#settle(clipOfScript(record ?? {}, document.baseURI))
-  }
-
-  /** Fetches the document that the attribute `src` names, if it names one. */
+  /** Fetches the document that the address names, if it names one and script has given nothing else. */
   async fetch(): Promise<void> {
-    this.stop()
-    const src = this.#player.getAttribute('src')
-    if (!isDocumentAddress(src)) return
+    const { yoke, element, clip } = this.#player
+    this.#fetching.abort()
     this.#fetching = new AbortController()
     const { signal } = this.#fetching
-    const { clipOfDocument } = await import('./read-clip.ts')
-    const clip = await clipOfDocument(src, this.#player.getAttribute('clip-fields'), signal)
+    const { src, clipFields } = yoke.settings
+    yoke.retryWithoutMedia = undefined
+    if (!isDocumentAddress(src) || clip.record !== undefined) {
+      yoke.layers.replace('clip', {})
+      return
+    }
+    const read = await clipOfDocument(src, clipFields, signal)
     if (signal.aborted) return
-    if (clip.ok) this.#settle(clip.value)
-    else this.#yoke.failWithout(clip.fault, this.#player)
+    if (read.ok) this.#take(read.value)
+    else {
+      yoke.retryWithoutMedia = () => void this.fetch()
+      yoke.failWithout(read.fault, element)
+    }
   }
 
   stop(): void {
-    this.#fetching?.abort()
+    this.#fetching.abort()
+    this.#player.yoke.retryWithoutMedia = undefined
   }
 
-  #settle(clip: ReadyClip): void {
-    const twice = this.#yoke.configureFrom(clip.origin, clip.settings)
-    this.#take(clip, clip.origin === 'script' && this.#record !== undefined, [...clip.faults, ...twice])
+  #take({ settings, faults }: ReadyClip): void {
+    this.#player.yoke.layers.replace('clip', settings)
+    this.#tell(faults)
   }
+
+  #tell(faults: readonly Fault[]): void {
+    for (const reason of faults) this.#player.yoke.raise(reason, this.#player.element)
+  }
+}
+
+/** A record that says what to play, from script or from a document. */
+export const begin: PlayerFeature = (player, signal) => {
+  const clip = new PlayerClip(player)
+  const stops = [
+    player.yoke.subscribe(
+      () => player.clip.given,
+      () => clip.give()
+    ),
+    player.yoke.subscribe(
+      ({ settings: { src, clipFields } }) => `${src} ${JSON.stringify(clipFields)}`,
+      () => clip.fetch()
+    )
+  ]
+  if (player.clip.record !== undefined) clip.give()
+  else clip.fetch()
+  signal.addEventListener('abort', () => {
+    for (const stop of stops) stop()
+    clip.stop()
+  })
 }

@@ -1,24 +1,10 @@
-import {
-  type Clip,
-  type ClipFields,
-  clipOfRecord,
-  pointerOfFragment,
-  pointInto,
-  readClip
-} from '../../core/documents/index.ts'
+import { type ClipFields, clipOfRecord, pointerOfFragment, pointInto, readClip } from '../../core/documents/index.ts'
 import { type Fault, fault, type Result, refuse, succeed } from '../../core/fault.ts'
-import type { SettingOrigin } from '../../core/settings/layers.ts'
 import type { YokeSettings } from '../../wiring/settings/settings.ts'
-import type { ClipFit } from '../look/picture-fit.ts'
 
-/** A clip that has been read, with its addresses resolved, as a player takes it. */
+/** A clip that has been read, with its addresses resolved: a layer of settings. */
 export interface ReadyClip {
-  readonly origin: SettingOrigin
   readonly settings: YokeSettings
-  readonly poster: Clip['poster']
-  readonly fit: ClipFit
-  readonly width: number | undefined
-  readonly height: number | undefined
   readonly faults: readonly Fault[]
 }
 
@@ -31,47 +17,27 @@ const resolve = (src: string, base: string): string => {
   }
 }
 
-const ready = (document: unknown, origin: SettingOrigin, base: string): ReadyClip => {
+const ready = (document: unknown, base: string): ReadyClip => {
   const { clip, faults } = readClip(document)
-  const { title, fit, focusPoint, width, height, frameRate, sources, poster, tracks, moments } = clip
+  const { $schema: _, sources, poster, tracks, settings, ...plain } = clip
   const there = <Entry extends { readonly src: string }>(entry: Entry): Entry => ({
     ...entry,
     src: resolve(entry.src, base)
   })
   return {
-    origin,
     settings: {
-      title,
-      frameRate,
-      moments,
-      sources: sources?.map(source => there(typeof source === 'string' ? { src: source } : source)),
-      tracks: tracks?.map(there)
+      ...settings,
+      ...plain,
+      ...(sources && { sources: sources.map(source => there(typeof source === 'string' ? { src: source } : source)) }),
+      ...(tracks && { tracks: tracks.map(there) }),
+      ...(poster && ('src' in poster ? { poster: resolve(poster.src, base) } : { posterAt: poster.at }))
     },
-    poster: poster && 'src' in poster ? there(poster) : poster,
-    fit: { ...(fit && { fit }), ...(focusPoint && { focusPoint }) },
-    width,
-    height,
     faults
   }
 }
 
 /** Reads a record that script has given. */
-export const clipOfScript = (record: unknown, base: string): ReadyClip => ready(record, 'script', base)
-
-const readFields = (written: string | null): Result<ClipFields | undefined> => {
-  if (written === null) return succeed(undefined)
-  try {
-    const fields: unknown = JSON.parse(written)
-    if (typeof fields === 'object' && fields !== null) return succeed(fields)
-  } catch {}
-  return refuse(
-    fault(
-      'setting-unreadable',
-      `clip-fields was to be set to “${written}”, and that cannot be read.`,
-      'write JSON, as in clip-fields=\'{ "title": "headline", "sources": "file" }\''
-    )
-  )
-}
+export const clipOfScript = (record: unknown, base: string): ReadyClip => ready(record, base)
 
 const fetchText = async (address: string, signal: AbortSignal): Promise<Result<string>> => {
   const why = (reason: string, cause?: unknown) =>
@@ -95,10 +61,10 @@ const parse = (text: string, address: string): Result<unknown> => {
   }
 }
 
-/** Fetches the document at an address, and of it what the fragment points at. @param fields the attribute `clip-fields`. */
+/** Fetches the document at an address, and of it what the fragment points at. @param fields how its fields are called there. */
 export const clipOfDocument = async (
   address: string,
-  fields: string | null,
+  fields: object | undefined,
   signal: AbortSignal
 ): Promise<Result<ReadyClip>> => {
   const { href, hash } = new URL(address, document.baseURI)
@@ -114,7 +80,5 @@ export const clipOfDocument = async (
         'write a JSON Pointer, such as #/clips/0'
       )
     )
-  const names = readFields(fields)
-  if (!names.ok) return names
-  return succeed(ready(names.value ? clipOfRecord(record, names.value) : record, 'document', href))
+  return succeed(ready(fields ? clipOfRecord(record, fields as ClipFields) : record, href))
 }

@@ -1,12 +1,14 @@
-import { EN, type Words } from '../../core/words/en.ts'
+import type { Words } from '../../core/words/en.ts'
+import { bring, definePart, type PartHost } from '../../loading/part.ts'
 
 /** Languages that come along, each loaded when a page asks for it. */
-const LOADERS: Readonly<Record<string, () => Promise<Words>>> = {
-  ar: () => import('../../core/words/ar.ts').then(({ AR }) => AR),
-  ja: () => import('../../core/words/ja.ts').then(({ JA }) => JA)
+const PARTS = {
+  ar: definePart(() => import('../../core/words/ar.ts').then(({ AR }) => AR as Partial<Words>)),
+  ja: definePart(() => import('../../core/words/ja.ts').then(({ JA }) => JA as Partial<Words>))
 }
 
-const known = new Map<string, Words>([['en', EN]])
+/** What pages have taught, by language tag. */
+const taught = new Map<string, Partial<Words>>()
 
 /**
  * Teaches every player of the page a language, or other words in one: what is left out is said in the words known
@@ -14,7 +16,8 @@ const known = new Map<string, Words>([['en', EN]])
  * @param lang a BCP 47 language tag, such as `fr` or `pt-BR`.
  */
 export const defineWords = (lang: string, words: Partial<Words>): void => {
-  known.set(lang.toLowerCase(), { ...(known.get(lang.toLowerCase()) ?? EN), lang, ...words })
+  const tag = lang.toLowerCase()
+  taught.set(tag, { ...taught.get(tag), lang, ...words })
 }
 
 /** The language around an element: its own, that of what is around it, or that of the page (HTML, "lang"). */
@@ -25,18 +28,39 @@ export const languageOf = (element: Element): string => {
   return root instanceof ShadowRoot ? languageOf(root.host) : document.documentElement.lang || 'en'
 }
 
-/** The words of a language, or of its family (`ar` for `ar-EG`), if they are at hand. */
-export const wordsAtHand = (lang: string): Words | undefined => {
-  const tag = lang.toLowerCase()
-  return known.get(tag) ?? known.get(tag.split('-')[0] ?? '')
+const partOf = (lang: string) => PARTS[lang.toLowerCase().split('-')[0] as keyof typeof PARTS]
+
+/** Whether all words of a language are at hand. */
+const isAtHand = (lang: string): boolean => {
+  const part = partOf(lang)
+  return part === undefined || part.here !== undefined
 }
 
-/** As {@link wordsAtHand}, loaded if need be; English for a language that nobody taught. */
-export const wordsFor = async (lang: string): Promise<Words> => {
-  const family = lang.toLowerCase().split('-')[0] ?? ''
-  const load = LOADERS[family]
-  if (!wordsAtHand(lang) && load) known.set(family, await load())
-  return wordsAtHand(lang) ?? EN
+/**
+ * The words of a language, or of its family (`ar` for `ar-EG`), as far as they are at hand, upon others that serve where
+ * it has none.
+ */
+export const wordsAtHand = <Base extends Partial<Words>>(lang: string, base: Base): Base & Partial<Words> => {
+  const tag = lang.toLowerCase()
+  return { ...base, ...partOf(tag)?.here, ...(taught.get(tag) ?? taught.get(tag.split('-')[0] ?? '')) }
+}
+
+/** Calls with {@link wordsAtHand}: at once where they are here, else when they have come. */
+export const useWords = <Base extends Partial<Words>>(
+  lang: string,
+  base: Base,
+  host: PartHost,
+  then: (words: Base & Partial<Words>) => void
+): void => {
+  const part = partOf(lang)
+  if (!part || isAtHand(lang)) then(wordsAtHand(lang, base))
+  // A language that cannot be had is told, and English serves.
+  else {
+    const { generation } = host
+    bring(part, host).then(() => {
+      if (!host.signal?.aborted && host.generation === generation) then(wordsAtHand(lang, base))
+    })
+  }
 }
 
 const followers = new Set<() => void>()

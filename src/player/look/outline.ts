@@ -1,8 +1,6 @@
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import type { PlayerFeature } from '../player-view.ts'
 import { sheetOf } from './page-styles.ts'
-
-/** A player, as far as this goes. */
-type Outlined = HTMLElement & { readonly currentSrc: string }
 
 const CSS = `
 [data-yoke-debug] { outline: 2px dashed #d0006f !important; outline-offset: 1px }
@@ -22,13 +20,13 @@ const labelOf = (element: Element): string =>
     .flatMap(name => element.getAttribute(name)?.replace(/^--/, '') ?? [])
     .join(' ')
 
-const rootsOf = (player: Outlined): readonly (Document | ShadowRoot)[] => [
+const rootsOf = (player: HTMLElement): readonly (Document | ShadowRoot)[] => [
   player.getRootNode() as Document | ShadowRoot,
   ...(player.shadowRoot ? [player.shadowRoot] : [])
 ]
 
 /** Every control that drives a player: inside it, in its own bar, and those elsewhere that name it. */
-const controlsOf = (player: Outlined): readonly Element[] => {
+const controlsOf = (player: HTMLElement): readonly Element[] => {
   const elsewhere = player.id ? `[commandfor="${escapeId(player.id)}"], [data-yoke-for="${escapeId(player.id)}"]` : ''
   return rootsOf(player).flatMap(root => [
     ...(root === player.shadowRoot ? root : player).querySelectorAll(COUPLED),
@@ -39,9 +37,9 @@ const controlsOf = (player: Outlined): readonly Element[] => {
 const escapeId = (id: string): string => globalThis.CSS.escape(id)
 
 /** Outlines a player and each of its controls, or takes that away. */
-const outlinePlayer = (player: Outlined, on: boolean): void => {
+const outlinePlayer = (player: HTMLElement, { snapshot, settings }: Yoke, on = settings.debug): void => {
   sheet ??= sheetOf(CSS)
-  const drives = player.currentSrc.split('/').at(-1) ?? ''
+  const drives = snapshot.currentSrc.split('/').at(-1) ?? ''
   for (const root of rootsOf(player)) {
     const others = root.adoptedStyleSheets.filter(other => other !== sheet)
     root.adoptedStyleSheets = on ? [...others, sheet] : others
@@ -53,17 +51,16 @@ const outlinePlayer = (player: Outlined, on: boolean): void => {
   }
 }
 
-/**
- * Outlines a player and each of its controls, with the name of what it does and of the media that it drives.
- * @returns its end.
- */
-export const followOutline = (player: Outlined, yoke: Yoke): (() => void) => {
-  const outline = (): void => outlinePlayer(player, true)
-  outline()
+/** Outlines a player and each of its controls, with the name of what it does and of the media that it drives. */
+export const begin: PlayerFeature = ({ element, yoke }, signal) => {
   // Another media, other controls: said anew.
-  const stop = yoke.subscribe(({ snapshot, controls }) => `${snapshot.currentSrc} ${controls.size}`, outline)
-  return () => {
+  const stop = yoke.subscribe(
+    ({ snapshot, controls, settings: { debug } }) => `${snapshot.currentSrc} ${controls.size} ${debug}`,
+    () => outlinePlayer(element, yoke)
+  )
+  outlinePlayer(element, yoke)
+  signal.addEventListener('abort', () => {
     stop()
-    outlinePlayer(player, false)
-  }
+    outlinePlayer(element, yoke, false)
+  })
 }

@@ -5,7 +5,7 @@ import { sheetOf } from './page-styles.ts'
 export const MEDIA_CSS = `
 video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
 audio { display: none }
-:host([backdrop]) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
+:host(:is([backdrop], :state(backdrop))) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
 .stage, slot:not([name]) { border-radius: inherit }
 .stage:focus:not(:focus-visible) { outline: none }
 :host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
@@ -36,8 +36,8 @@ export class Stage {
     return shadow
   }
 
-  /** Puts a media that was made behind everything else. */
-  place(media: HTMLMediaElement): void {
+  /** Puts what shows the media, and stands nowhere yet, behind everything else. */
+  place(media: HTMLElement): void {
     this.open().querySelector('.stage')?.prepend(media)
   }
 

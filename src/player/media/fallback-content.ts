@@ -8,7 +8,7 @@ const isContent = (node: Node): boolean =>
  * show only where they know no video at all. With ready-made controls it stands in the panel that says what is wrong.
  * @returns its way back, or `undefined` where there is nothing to show.
  */
-export const showFallback = (player: HTMLElement, media: HTMLMediaElement): (() => void) | undefined => {
+export const showFallback = (player: HTMLElement, media: HTMLElement): (() => void) | undefined => {
   const content = [...media.childNodes].filter(isContent)
   if (content.length === 0) return undefined
   const box = document.createElement('div')

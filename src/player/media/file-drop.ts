@@ -1,22 +1,19 @@
-import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import type { PlayerFeature } from '../player-view.ts'
 
 const holdsFiles = ({ dataTransfer }: DragEvent): boolean => dataTransfer?.types.includes('Files') ?? false
 
-/**
- * Files that are dropped on a player are what it plays, in place of all other sources: of several, the first that truly plays.
- * @returns its stop.
- */
-export const followFileDrop = (player: HTMLElement, yoke: Yoke): (() => void) => {
-  const life = new AbortController()
+/** Files that are dropped on a player are what it plays, in place of all other sources: of several, the first that truly plays. */
+export const begin: PlayerFeature = ({ element, yoke }, signal) => {
+  const isOn = (): boolean => yoke.settings.dropFiles
   const show = (fileOver: boolean): void => yoke.setContext({ fileOver })
   const listen = (type: 'dragenter' | 'dragover' | 'dragleave' | 'drop', heard: (event: DragEvent) => void): void =>
-    player.addEventListener(
+    element.addEventListener(
       type,
       event => {
         // Text and links that are dragged about mean something to others.
-        if (holdsFiles(event)) heard(event)
+        if (isOn() && holdsFiles(event)) heard(event)
       },
-      { signal: life.signal }
+      { signal }
     )
   const accept = (event: DragEvent): void => {
     event.preventDefault()
@@ -27,7 +24,7 @@ export const followFileDrop = (player: HTMLElement, yoke: Yoke): (() => void) =>
   listen('dragover', accept)
   listen('dragleave', ({ relatedTarget }) => {
     // From one piece of the player to another is no leaving.
-    if (!(relatedTarget instanceof Node && player.contains(relatedTarget))) show(false)
+    if (!(relatedTarget instanceof Node && element.contains(relatedTarget))) show(false)
   })
   listen('drop', event => {
     event.preventDefault()
@@ -35,8 +32,5 @@ export const followFileDrop = (player: HTMLElement, yoke: Yoke): (() => void) =>
     const files = [...(event.dataTransfer?.files ?? [])]
     if (files.length > 0) yoke.configure({ sources: files })
   })
-  return () => {
-    life.abort()
-    show(false)
-  }
+  signal.addEventListener('abort', () => show(false))
 }

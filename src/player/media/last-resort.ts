@@ -1,27 +1,22 @@
-import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import type { PlayerFeature } from '../player-view.ts'
+import { showFallback } from './fallback-content.ts'
 
-/** What the markup has for those who cannot play its media: shown when nothing else is left. */
-export class LastResort {
-  readonly #player: HTMLElement
-  readonly #yoke: Yoke
-  #hide: (() => void) | undefined
-
-  constructor(player: HTMLElement, yoke: Yoke) {
-    this.#player = player
-    this.#yoke = yoke
+/** What the markup has for those who cannot play its media: shown while nothing plays. */
+export const begin: PlayerFeature = ({ element, yoke }, signal) => {
+  let hide: (() => void) | undefined
+  const look = (): void => {
+    hide?.()
+    const surface = yoke.media?.surface
+    const isWanted = yoke.states.failed && !yoke.settings.backdrop
+    hide = isWanted && surface && element.contains(surface) ? showFallback(element, surface) : undefined
   }
-
-  /** Shows it if playback has failed, or puts it back. */
-  async settle(media: HTMLMediaElement | undefined): Promise<void> {
-    this.stop()
-    if (!media || !this.#yoke.states.failed || this.#player.hasAttribute('backdrop')) return
-    const { showFallback } = await import('./fallback-content.ts')
-    const isStillWanted = this.#yoke.states.failed && !this.#hide && this.#player.contains(media)
-    if (isStillWanted) this.#hide = showFallback(this.#player, media)
-  }
-
-  stop(): void {
-    this.#hide?.()
-    this.#hide = undefined
-  }
+  const stops = [
+    yoke.subscribe(({ snapshot: { error } }) => error !== undefined, look),
+    yoke.subscribe(({ media }) => media, look)
+  ]
+  signal.addEventListener('abort', () => {
+    for (const stop of stops) stop()
+    hide?.()
+  })
+  look()
 }

@@ -1,11 +1,14 @@
 import type { SourceEntry } from '../../core/sources/rank.ts'
-import { isDocumentAddress } from '../attributes.ts'
 
 /** Addresses of sound alone, for which no picture is kept free. */
 const SOUND_FILE = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
 
 const isSound = ({ src, name, type }: SourceEntry): boolean =>
   type ? type.startsWith('audio/') : SOUND_FILE.test(name ?? src)
+
+/** Whether an address names a clip document, and not a media file. */
+export const isDocumentAddress = (src: string | undefined): src is string =>
+  src !== undefined && /^[^?#]*\.json(?:[?#]|$)/i.test(src)
 
 /** The media that is a player's own: inside it, and not inside a player within. */
 export const ownMediaOf = (player: Element): HTMLMediaElement | undefined => {
@@ -17,9 +20,9 @@ export const ownMediaOf = (player: Element): HTMLMediaElement | undefined => {
 export class MadeMedia {
   element: HTMLMediaElement | undefined
 
-  /** The one for these sources, or else for the attribute `src`; the one there was, where neither says anything. */
-  for(given: readonly SourceEntry[], src: string | null): HTMLMediaElement | undefined {
-    const entries = given.length > 0 || src === null || isDocumentAddress(src) ? given : [{ src }]
+  /** The one for these sources, or else for the setting `src`; the one there was, where neither says anything. */
+  for(given: readonly SourceEntry[], src: string | undefined): HTMLMediaElement | undefined {
+    const entries = given.length > 0 || src === undefined || isDocumentAddress(src) ? given : [{ src }]
     if (entries.length === 0) return this.element
     const kind = entries.every(isSound) ? 'audio' : 'video'
     if (this.element?.localName !== kind) {

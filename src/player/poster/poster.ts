@@ -1,95 +1,129 @@
-import type { Clip } from '../../core/documents/clip-schema.ts'
-import type { Fault } from '../../core/fault.ts'
-import type { MediaElementAdapter } from '../../media/html/media-element.ts'
-import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import { type Fault, fault } from '../../core/fault.ts'
+import { SETTING_ORIGINS } from '../../core/settings/layers.ts'
+import type { SettingKey } from '../../core/settings/table.ts'
+import { tryParseTimeAddress } from '../../core/time/address.ts'
+import type { PosterPort } from '../../media/ports.ts'
+import type { PlayerFeature, PlayerView } from '../player-view.ts'
+import { chooseImage } from './poster-sizes.ts'
 
-type ClipPoster = Clip['poster']
+/** The middle: what stands for a film when nobody says better. */
+const MIDDLE = '50%'
 
-/** The attributes that say it, beside HTML's own `poster`. */
-export const POSTER_ATTRIBUTES: readonly string[] = ['poster-at', 'poster-srcset']
+const posterTwice = (): Fault =>
+  fault(
+    'setting-twice',
+    'Both an image and a frame are to be the poster; the image wins.',
+    'take poster or poster-at off'
+  )
 
-/** What is shown before the first frame: an image of the markup's or of a clip's, or a frame that is made one. */
-export class PlayerPoster {
-  readonly #player: HTMLElement
-  readonly #yoke: Yoke
-  #clip: ClipPoster
-  /** A clip given by script stands in the place of all that the markup says. */
-  #isScript = false
-  /** The image of a clip that was put there, and what was there before. */
-  #placed: { readonly src: string; readonly before: string | null } | undefined
-  #stop: (() => void) | undefined
+const noImage = (srcset: string): Fault =>
+  fault(
+    'poster-unavailable',
+    `No image of poster-srcset could be shown: ${srcset}`,
+    'write addresses with their widths: quay-640.jpg 640w, quay-1280.jpg 1280w'
+  )
 
-  constructor(player: HTMLElement, yoke: Yoke) {
+/** What is shown before the first frame, where it is more than one image: a frame of the media, or one of several sizes. */
+class Poster {
+  readonly #player: PlayerView
+  readonly #life: AbortSignal
+  /** Ends what is being made: something else is wanted. */
+  #making = new AbortController()
+  /** The image that was put there, and the one before. */
+  #placed:
+    | { readonly port: PosterPort; readonly src: string; readonly before: string; readonly isMade: boolean }
+    | undefined
+  #isTold = false
+
+  constructor(player: PlayerView, life: AbortSignal) {
     this.#player = player
-    this.#yoke = yoke
-  }
-
-  /** Takes what a clip says, in place of an earlier one. */
-  give(poster: ClipPoster, isScript: boolean): void {
-    this.#clip = poster
-    this.#isScript = isScript
+    this.#life = life
   }
 
   /** Brings the media's poster up to date. */
-  async settle(adapter: MediaElementAdapter | undefined): Promise<void> {
+  apply(): void {
     this.stop()
-    if (!adapter) return
-    const frame = this.#settleImage(adapter.element)
-    const srcset = this.#isScript ? null : this.#player.getAttribute('poster-srcset')
-    if (srcset !== null) await this.#settleSize(adapter.element, srcset)
-    if (frame === undefined) return
-    const { showFrameAsPoster } = await import('./frame-poster.ts')
-    if (!this.#stop && adapter.element.isConnected) this.#stop = showFrameAsPoster(this.#yoke, adapter, frame)
+    const { yoke } = this.#player
+    const port = yoke.media?.poster
+    if (!port || this.#life.aborted) return
+    this.#making = new AbortController()
+    const { signal } = this.#making
+    const { posterAt, posterSrcset } = yoke.settings
+    if (posterAt !== undefined && this.#winsFrame()) this.#makeFrame(port, String(posterAt), signal)
+    else if (posterSrcset !== undefined && this.#strength('posterSrcset') >= this.#strength('poster', 'media'))
+      this.#chooseSize(port, posterSrcset, signal)
   }
 
-  /** Puts an image in its place. @returns the time address of a frame, where that is to be the poster. */
-  #settleImage(media: HTMLMediaElement): string | undefined {
-    this.#takeBack(media)
-    const written = this.#player.getAttribute('poster-at')
-    const hasImage = media.hasAttribute('poster')
-    if (this.#isScript) return this.#place(media)
-    if (this.#clip && (written !== null || hasImage)) this.#tell(({ posterTold }) => posterTold())
-    else if (written !== null && hasImage) this.#tell(({ posterTwice }) => posterTwice())
-    if (hasImage) return undefined
-    return written ?? this.#place(media)
+  /** Gives back what was there before. */
+  stop(): void {
+    this.#making.abort()
+    const placed = this.#placed
+    this.#placed = undefined
+    if (!placed) return
+    if (placed.port.src === placed.src) placed.port.src = placed.before
+    if (placed.isMade) URL.revokeObjectURL(placed.src)
+  }
+
+  /** @param weakest a place that counts as no stronger than any. */
+  #strength(key: SettingKey, weakest?: 'media'): number {
+    const origin = this.#player.yoke.settingOrigin(key)
+    return origin === weakest ? 0 : SETTING_ORIGINS.indexOf(origin)
+  }
+
+  /** Of an image and a frame the one that the stronger place says; of equal ones, and of the markup, the image. */
+  #winsFrame(): boolean {
+    const { yoke, element } = this.#player
+    if (yoke.settings.poster === undefined) return true
+    const isGiven = this.#strength('posterAt') >= SETTING_ORIGINS.indexOf('given clip')
+    if (this.#strength('posterAt') > this.#strength('poster')) return true
+    if (!this.#isTold && !isGiven) yoke.raise(posterTwice(), element)
+    this.#isTold = true
+    return false
+  }
+
+  async #makeFrame(port: PosterPort, written: string, signal: AbortSignal): Promise<void> {
+    const { yoke, element } = this.#player
+    const address = tryParseTimeAddress(written.trim() || MIDDLE)
+    if (!address.ok || !port.frame) return
+    const host = { signal, raise: (reason: Fault) => yoke.raise(reason, element) }
+    const image = await port.frame(address.value, host)
+    if (signal.aborted) {
+      if (image?.ok) URL.revokeObjectURL(image.value)
+    } else if (image?.ok) this.#put(port, image.value, true)
+    else if (image) yoke.raise(image.fault, element)
   }
 
   /** Of several sizes the one that fits, in place of the one image that serves without script. */
-  async #settleSize(media: HTMLMediaElement, srcset: string): Promise<void> {
-    const { chooseImage } = await import('./poster-sizes.ts')
-    const src = await chooseImage(srcset, this.#player.clientWidth)
-    if (src === undefined) this.#tell(({ noImage }) => noImage(srcset))
-    else if (media.isConnected && this.#player.getAttribute('poster-srcset') === srcset && !this.#isScript) {
-      this.#placed ??= { src, before: media.getAttribute('poster') }
-      this.#placed = { ...this.#placed, src }
-      media.setAttribute('poster', src)
-    }
+  async #chooseSize(port: PosterPort, srcset: string, signal: AbortSignal): Promise<void> {
+    const { yoke, element } = this.#player
+    const src = await chooseImage(srcset, element.clientWidth)
+    if (signal.aborted) return
+    if (src === undefined) yoke.raise(noImage(srcset), element)
+    else this.#put(port, src, false)
   }
 
-  #place(media: HTMLMediaElement): string | undefined {
-    const clip = this.#clip
-    const src = clip && 'src' in clip ? clip.src : ''
-    this.#placed = { src, before: media.getAttribute('poster') }
-    if (src) media.setAttribute('poster', src)
-    else media.removeAttribute('poster')
-    return clip && 'at' in clip ? String(clip.at) : undefined
+  #put(port: PosterPort, src: string, isMade: boolean): void {
+    this.#placed = { port, src, before: port.src, isMade }
+    port.src = src
   }
+}
 
-  #takeBack(media: HTMLMediaElement): void {
-    const placed = this.#placed
-    this.#placed = undefined
-    if (!placed || (media.getAttribute('poster') ?? '') !== placed.src) return
-    if (placed.before === null) media.removeAttribute('poster')
-    else media.setAttribute('poster', placed.before)
-  }
-
-  /** The sentences come when there is something to say. */
-  async #tell(choose: (faults: typeof import('./poster-faults.ts')) => Fault): Promise<void> {
-    this.#yoke.raise(choose(await import('./poster-faults.ts')), this.#player)
-  }
-
-  stop(): void {
-    this.#stop?.()
-    this.#stop = undefined
-  }
+/** A frame of the media as poster, or an image in several sizes. */
+export const begin: PlayerFeature = (player, signal) => {
+  const { yoke } = player
+  const poster = new Poster(player, signal)
+  const apply = (): void => poster.apply()
+  const stops = [
+    yoke.subscribe(({ media }) => media, apply),
+    yoke.subscribe(
+      ({ settings: { poster: image, posterAt, posterSrcset }, given }) =>
+        `${image} ${posterAt} ${posterSrcset} ${given.map(({ src }) => src).join()}`,
+      apply
+    )
+  ]
+  apply()
+  signal.addEventListener('abort', () => {
+    for (const stop of stops) stop()
+    poster.stop()
+  })
 }

@@ -24,8 +24,8 @@ const answered = new WeakSet<Event>()
 /** Whether an event came from the picture itself, rather than from a control or an author's own thing upon it. */
 const isOnPicture = (event: Event, yoke: YokeView): boolean => {
   const target = event.composedPath()[0]
-  const { picture, gestures } = yoke.conduct
-  if (!gestures || !picture || !(target instanceof Element) || picture.hasAttribute('controls')) return false
+  const { picture, media, settings } = yoke
+  if (!settings.gestures || !picture || !(target instanceof Element) || media?.nativeControls?.shown) return false
   return target === picture || target === yoke.container || target.closest('[data-yoke-picture]') !== null
 }
 
@@ -54,7 +54,7 @@ const tap = (event: MouseEvent, yoke: YokeView, picture: Element): void => {
  * double click itself toggles full screen.
  */
 export const clickPicture = (event: MouseEvent, yoke: YokeView, pointerType: string): void => {
-  const { picture } = yoke.conduct
+  const { picture } = yoke
   if (event.defaultPrevented || answered.has(event) || !picture || !isOnPicture(event, yoke)) return
   answered.add(event)
   if (pointerType === 'touch') {

@@ -1,5 +1,5 @@
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
-import type { YokeView } from '../yoke/yoke-view.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
 /** After a mouse has left, what hides goes sooner: this many seconds. */
 const AFTER_LEAVING = 0.6
@@ -21,7 +21,7 @@ const isInUse = (container: Element): boolean => {
 }
 
 /** Notices that no one has touched a playing player for a while. Listens only while it plays. */
-export class IdleWatch {
+class IdleWatch {
   readonly #yoke: YokeView
   #life: AbortController | undefined
   #timer: ReturnType<typeof setTimeout> | undefined
@@ -42,7 +42,7 @@ export class IdleWatch {
   touch(): void {
     if (!this.#life) return
     this.#yoke.setContext({ idle: false })
-    this.#wait(this.#yoke.conduct.hideAfter)
+    this.#wait(this.#yoke.settings.hideAfter)
   }
 
   stop(): void {
@@ -61,12 +61,12 @@ export class IdleWatch {
     }
     for (const type of SIGNS_OF_LIFE) container.addEventListener(type, touched, options)
     container.addEventListener('pointerleave', event => this.#left(event as PointerEvent), { signal: options.signal })
-    this.#wait(this.#yoke.conduct.hideAfter)
+    this.#wait(this.#yoke.settings.hideAfter)
   }
 
   #left({ pointerType }: PointerEvent): void {
     // A finger that is lifted leaves too, and nobody has gone.
-    if (pointerType === 'mouse') this.#wait(Math.min(AFTER_LEAVING, this.#yoke.conduct.hideAfter))
+    if (pointerType === 'mouse') this.#wait(Math.min(AFTER_LEAVING, this.#yoke.settings.hideAfter))
   }
 
   #wait(seconds: number): void {
@@ -78,4 +78,20 @@ export class IdleWatch {
       else this.#yoke.setContext({ idle: true })
     }, seconds * 1000)
   }
+}
+
+/** `idle` while no one has touched a playing player for a while. */
+export const watchIdle: Feature = (yoke, signal) => {
+  const watch = new IdleWatch(yoke)
+  const touch = (): void => watch.touch()
+  yoke.wakeListeners.add(touch)
+  yoke.subscribe(
+    ({ snapshot }) => snapshot,
+    snapshot => watch.follow(snapshot)
+  )
+  watch.follow(yoke.snapshot)
+  signal.addEventListener('abort', () => {
+    yoke.wakeListeners.delete(touch)
+    watch.stop()
+  })
 }

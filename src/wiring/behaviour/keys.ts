@@ -1,4 +1,4 @@
-import { shortcutFor } from '../../core/playback/shortcuts.ts'
+import { SHORTCUTS, shortcutFor } from '../../core/playback/shortcuts.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 
 /** Where every key is text, or picks among many. */
@@ -39,7 +39,7 @@ export const pressKey = (event: KeyboardEvent, yoke: YokeView): void => {
   if (isTaken(focused, event.key)) return
   const { fullscreen } = yoke.snapshot
   const direction = getComputedStyle(focused).direction === 'rtl' ? 'rtl' : 'ltr'
-  const shortcut = shortcutFor(yoke.conduct.shortcuts, event.key, { fullscreen, direction })
+  const shortcut = shortcutFor(yoke.settings.shortcuts ?? SHORTCUTS, event.key, { fullscreen, direction })
   if (!shortcut || !yoke.canRun(shortcut.command)) return
   event.preventDefault()
   yoke.run(shortcut.command, shortcut.value, focused)

@@ -35,11 +35,11 @@ const tellPosition = (session: MediaSession, { snapshot }: YokeView): void => {
   })
 }
 
-const describe = (session: MediaSession, yoke: YokeView, media: HTMLMediaElement | undefined): void => {
-  const poster = media instanceof HTMLVideoElement ? media.poster : ''
+const describe = (session: MediaSession, yoke: YokeView): void => {
+  const poster = yoke.media?.poster?.src
   session.metadata = new MediaMetadata({
     title: yoke.snapshot.title || document.title,
-    ...(poster && { artwork: [{ src: poster }] })
+    ...(poster && { artwork: [{ src: new URL(poster, document.baseURI).href }] })
   })
 }
 
@@ -48,13 +48,13 @@ const describe = (session: MediaSession, yoke: YokeView, media: HTMLMediaElement
  * has metadata and is none of ours, is left alone.
  * @returns its stop.
  */
-export const followMediaSession = (yoke: YokeView, media: () => HTMLMediaElement | undefined): (() => void) => {
+export const followMediaSession = (yoke: YokeView): (() => void) => {
   const { mediaSession: session } = navigator as Partial<Navigator>
   if (!session) return () => undefined
   const claim = (): void => {
     if (!owner && session.metadata) return
     owner = yoke
-    describe(session, yoke, media())
+    describe(session, yoke)
     setActions(session, yoke)
   }
   const seen = ({ snapshot }: YokeView): string =>

@@ -1,7 +1,6 @@
 import type { Presentation } from '../../core/playback/plan.ts'
-import type { PlayerContext } from '../../core/playback/snapshot.ts'
-import type { MediaAdapter } from '../../media/adapter.ts'
 import type { PresentationPort } from '../../media/presentation.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
 /** The whole screen for an element with all that is in it (Fullscreen API). */
 const fullscreenOf = (element: Element): PresentationPort | undefined => {
@@ -21,62 +20,46 @@ const fullscreenOf = (element: Element): PresentationPort | undefined => {
   }
 }
 
+/** The container fills the screen with all its controls; the media alone only where nothing else can. */
+const portsOf = ({ media, container }: YokeView): YokeView['presentations'] => {
+  const fullscreen = media && ((container && fullscreenOf(container)) ?? media.presentations?.fullscreen)
+  const floating = media?.presentations?.['picture-in-picture']
+  return { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
+}
+
 /** Follows how a media is shown: in its place, on the whole screen, in a window of its own. */
-export class Presentations {
-  readonly #tell: (changed: Partial<PlayerContext>) => void
-  #media: MediaAdapter | undefined
-  #container: Element | undefined
-  #ports: Partial<Record<Presentation, PresentationPort>> = {}
-  readonly #stops = new Map<Presentation, () => void>()
-
-  constructor(tell: (changed: Partial<PlayerContext>) => void) {
-    this.#tell = tell
+export const followPresentations: Feature = (yoke, signal) => {
+  const stops = new Map<Presentation, () => void>()
+  const observe = (kind: Presentation): void => {
+    const port = yoke.presentations[kind]
+    if (port && !stops.has(kind)) stops.set(kind, port.observe(look))
   }
-
-  port(kind: Presentation): PresentationPort | undefined {
-    return this.#ports[kind]
-  }
-
-  /** The container fills the screen with all its controls; the media alone only where nothing else can. */
-  follow(media: MediaAdapter | undefined, container: Element | undefined): void {
-    if (media === this.#media && container === this.#container) return
-    this.stop()
-    this.#media = media
-    this.#container = container
-    if (!media) return
-    const fullscreen = (container && fullscreenOf(container)) ?? media.presentations?.fullscreen
-    const floating = media.presentations?.['picture-in-picture']
-    this.#ports = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
-    if (fullscreen) this.#observe('fullscreen')
-    this.look()
-  }
-
   /** Reads anew what is so; whether a video can float is only known with its metadata. */
-  look(): void {
-    const { fullscreen, 'picture-in-picture': floating } = this.#ports
+  const look = (): void => {
+    const { fullscreen, 'picture-in-picture': floating } = yoke.presentations
+    if (fullscreen) observe('fullscreen')
     // A hundred videos that have not loaded cost no listener each.
-    if (floating?.available) this.#observe('picture-in-picture')
-    this.#tell({
+    if (floating?.available) observe('picture-in-picture')
+    yoke.setContext({
       canFullscreen: fullscreen?.available ?? false,
       fullscreen: fullscreen?.active ?? false,
       canPictureInPicture: floating?.available ?? false,
       pictureInPicture: floating?.active ?? false
     })
   }
-
-  #observe(kind: Presentation): void {
-    const port = this.#ports[kind]
-    if (port && !this.#stops.has(kind))
-      this.#stops.set(
-        kind,
-        port.observe(() => this.look())
-      )
+  const stop = (): void => {
+    for (const end of stops.values()) end()
+    stops.clear()
   }
-
-  stop(): void {
-    for (const stop of this.#stops.values()) stop()
-    this.#stops.clear()
-    this.#ports = {}
-    this.#media = undefined
+  const follow = (): void => {
+    stop()
+    for (const kind of ['fullscreen', 'picture-in-picture'] as const) delete yoke.presentations[kind]
+    Object.assign(yoke.presentations, portsOf(yoke))
+    look()
   }
+  yoke.subscribe(({ media }) => media, follow)
+  yoke.subscribe(({ container }) => container, follow)
+  yoke.subscribe(({ snapshot: { picture, readyState } }) => picture && readyState > 0, look)
+  signal.addEventListener('abort', stop)
+  follow()
 }

@@ -1,29 +1,22 @@
-import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
-/** One of several of which at most one sounds. */
-export interface SoloVoice {
-  readonly conduct: { readonly solo: boolean }
-  readonly snapshot: MediaSnapshot
-  readonly media: { pause(): void } | undefined
-}
+/** Those of which at most one sounds, while they sound. */
+const voices = new Set<YokeView>()
 
-const voices = new Set<SoloVoice>()
+const sounds = ({ settings: { solo }, snapshot: { paused, ended, muted, volume } }: YokeView): boolean =>
+  solo && !paused && !ended && !muted && volume > 0
 
-const sounds = ({ snapshot: { paused, ended, muted, volume } }: SoloVoice): boolean =>
-  !paused && !ended && !muted && volume > 0
-
-/** To be called when what is known of a voice has changed: when it sounds, the others are silent. */
-export const keepSolo = (voice: SoloVoice): void => {
-  if (!voice.conduct.solo || !sounds(voice)) {
-    voices.delete(voice)
-    return
+/** When a player that is `solo` begins to sound, the others are silent. */
+export const keepSolo: Feature = (yoke, signal) => {
+  const follow = (isHeard: boolean): void => {
+    if (!isHeard) {
+      voices.delete(yoke)
+      return
+    }
+    voices.add(yoke)
+    for (const other of [...voices]) if (other !== yoke) other.media?.pause()
   }
-  if (voices.has(voice)) return
-  voices.add(voice)
-  for (const other of [...voices]) if (other !== voice) other.media?.pause()
-}
-
-/** A voice that is gone. */
-export const leaveSolo = (voice: SoloVoice): void => {
-  voices.delete(voice)
+  yoke.subscribe(sounds, follow)
+  follow(sounds(yoke))
+  signal.addEventListener('abort', () => voices.delete(yoke))
 }

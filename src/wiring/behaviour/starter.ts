@@ -1,10 +1,11 @@
+import { type Fault, fault } from '../../core/fault.ts'
 import { playableRange } from '../../core/playback/snapshot.ts'
 import { afterRefusal, planStart, type StartOutcome, type StartStep } from '../../core/playback/start.ts'
 import type { StartSettings } from '../../core/settings/settings.ts'
 import { tryParseTimeAddress, tryResolveTimeAddress } from '../../core/time/address.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
-import { wishesToSave } from '../settings/given-sources.ts'
-import type { YokeView } from '../yoke/yoke-view.ts'
+import { prefersSavingData } from '../settings/given-sources.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
 /** As much of the picture as must be seen, as a share of it. */
 const ENOUGH = 0.5
@@ -12,19 +13,18 @@ const ENOUGH = 0.5
 const HAVE_FUTURE_DATA = 3
 const HAVE_ENOUGH_DATA = 4
 
-/** What a starter needs of a yoke. */
-export interface StartHost extends YokeView {
-  /** Takes note of what has come of the start. */
-  startBecame(outcome: StartOutcome): void
+/** How it begins: what the settings say, or the media's own `autoplay`, of which only what came is told. */
+interface StartPlan extends StartSettings {
+  readonly byEngine: boolean
 }
 
 /**
  * Begins playback by itself, as the author means it and the browser and the viewer let it. What the viewer does wins: a
  * pause of theirs is never undone.
  */
-export class Starter {
-  readonly #host: StartHost
-  readonly #settings: StartSettings
+class Starter {
+  readonly #host: YokeView
+  readonly #settings: StartPlan
   readonly #life = new AbortController()
   readonly #reducedMotion = matchMedia('(prefers-reduced-motion: reduce)')
   #inView = false
@@ -38,10 +38,10 @@ export class Starter {
   #media: MediaAdapter | undefined
   #stopMedia: (() => void) | undefined
 
-  constructor(host: StartHost, settings: StartSettings) {
+  constructor(host: YokeView, settings: StartPlan) {
     this.#host = host
     this.#settings = settings
-    const seen = host.conduct.picture ?? host.container
+    const seen = host.picture ?? host.container
     if (settings.when === 'in-view' && seen) this.#watch(seen)
     this.#reducedMotion.addEventListener('change', () => this.#calm(), { signal: this.#life.signal })
     this.follow()
@@ -143,7 +143,7 @@ export class Starter {
       planStart(when, sound, {
         inView: this.#inView,
         reducedMotion: this.#reducedMotion.matches,
-        saveData: this.#host.conduct.saveData ?? wishesToSave(),
+        saveData: this.#host.settings.saveData ?? prefersSavingData(),
         silent: this.#isSilent
       }),
       media
@@ -211,4 +211,48 @@ export class Starter {
     this.#outcome = outcome
     this.#host.startBecame(outcome)
   }
+}
+
+const planOf = ({ media, settings: { start } }: YokeView): StartPlan => ({
+  ...start,
+  byEngine: start.when === undefined && media?.loading?.autoplay === true
+})
+
+const startTwice = (when: string): Fault =>
+  fault(
+    'setting-twice',
+    `The media has autoplay, and its player start-when="${when}"; start-when wins.`,
+    'take autoplay off: start-when says more'
+  )
+
+/** HTML's own `autoplay` keeps its meaning, but where a policy says more. */
+const overrule = (yoke: YokeView, when: string): void => {
+  const { media, settings } = yoke
+  if (!media || !(settings.autoplay || media.written?.autoplay)) return
+  // The engine may have begun before this script came.
+  if (when !== 'at-once') media.pause()
+  yoke.raise(startTwice(when))
+}
+
+/** Begins playback by itself, as the settings of a start or the media's own `autoplay` say; anew with each media and each policy. */
+export const begin: Feature = (yoke, signal) => {
+  let starter: Starter | undefined
+  let plan = ''
+  let media: YokeView['media']
+  const follow = (): void => {
+    const wanted = planOf(yoke)
+    const print = JSON.stringify(wanted)
+    if (print === plan && media === yoke.media) return
+    plan = print
+    media = yoke.media
+    starter?.stop()
+    starter = undefined
+    if (!media || (!wanted.byEngine && Object.values(yoke.settings.start).every(value => value === undefined))) return
+    if (wanted.when !== undefined) overrule(yoke, wanted.when)
+    starter = new Starter(yoke, wanted)
+  }
+  yoke.subscribe(({ media }) => media, follow)
+  yoke.subscribe(({ settings: { start } }) => start, follow)
+  signal.addEventListener('abort', () => starter?.stop())
+  follow()
 }

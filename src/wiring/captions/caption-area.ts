@@ -79,7 +79,7 @@ class CaptionArea {
 
   /** The viewer's own look goes before the page's. */
   showLook(): void {
-    const properties = lookProperties(recall().look ?? {})
+    const properties = lookProperties({ ...this.#yoke.settings.captionLook, ...recall().look })
     for (const name of [...this.#area.style])
       if (name.startsWith('--yoke-caption') && !(name in properties)) this.#area.style.removeProperty(name)
     for (const [name, value] of Object.entries(properties)) this.#area.style.setProperty(name, value)
@@ -223,7 +223,7 @@ class CaptionArea {
  * @param picture the element that shows the media: the area then lies exactly over the picture in it. Without it the
  * area is where its author put it.
  */
-export const coupleCaptionArea = (element: HTMLElement, yoke: YokeView, picture?: Element): Coupling => {
+export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element): Coupling => {
   const { captions } = yoke
   if (!captions) return { release: () => undefined }
   adoptCueStyles(element.getRootNode() as Document | ShadowRoot)
@@ -236,11 +236,15 @@ export const coupleCaptionArea = (element: HTMLElement, yoke: YokeView, picture?
   const stops = [
     followMemory(() => area.showLook()),
     yoke.subscribe(
+      ({ settings: { captionLook } }) => JSON.stringify(captionLook),
+      () => area.showLook()
+    ),
+    yoke.subscribe(
       ({ states: { idle, fullscreen, paused, started, ended } }) =>
         `${idle} ${fullscreen} ${paused} ${started} ${ended}`,
       () => area.reset()
     ),
-    picture ? followPicture(picture, element) : () => undefined,
+    picture ? followPicture(picture, element, yoke) : () => undefined,
     () => sizes.disconnect(),
     () => captions.removeEventListener('cuechange', draw)
   ]

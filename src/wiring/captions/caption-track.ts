@@ -4,9 +4,10 @@ import { CueIndex } from '../../core/captions/index/cue-index.ts'
 import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/text/cue-text.ts'
 import { parseCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { type Fault, fault } from '../../core/fault.ts'
+import { bring, definePart, type PartHost } from '../../loading/part.ts'
+import type { TrackSource } from '../../media/text-tracks.ts'
 import { loadCues } from './load-cues.ts'
 import type { TrackKind, TrackView } from './track-list.ts'
-import type { TrackSource } from './track-source.ts'
 import { createYielder } from './yield-to-page.ts'
 
 /** So many objects are made between two looks at the clock. */
@@ -20,15 +21,19 @@ export interface TrackOwner {
   changed(track: CaptionTrack): void
   /** A track has other cues. */
   cuesChanged(): void
-  raise(reason: Fault, element: Element | undefined): void
+  raise(reason: Fault, element?: Element): void
 }
 
 const isFatal = ({ code }: Finding): boolean => code === 'vtt-signature-missing'
 
+const SENTENCES = definePart(() => import('../../core/captions/check/sentences.ts'))
+
 /** What is wrong with a file, in one fault; its sentences are loaded when there is something to say. */
-const sumUp = async (address: string, findings: readonly Finding[]): Promise<Fault | undefined> => {
-  const { faultOfFinding } = await import('../../core/captions/check/sentences.ts')
-  const errors = findings.map(faultOfFinding).filter(({ level }) => level === 'error')
+const sumUp = async (address: string, findings: readonly Finding[], host: PartHost): Promise<Fault | undefined> => {
+  const sentences = await bring(SENTENCES, host)
+  const errors = sentences
+    ? findings.map(sentences.faultOfFinding).filter(({ level }) => level === 'error')
+    : findings.filter(isFatal).map(({ code, line, column }) => ({ code, line, column, message: '', hint: '' }))
   const [first] = errors
   if (!first) return undefined
   const more = errors.length > 1 ? ` (and ${errors.length - 1} more)` : ''
@@ -155,6 +160,11 @@ export class CaptionTrack extends EventTarget implements TrackView {
     this.#life.abort()
   }
 
+  /** Who hears of parts that cannot be had, while the track is wanted. */
+  get #host(): PartHost & { readonly signal: AbortSignal } {
+    return { signal: this.#life.signal, raise: reason => this.#owner.raise(reason) }
+  }
+
   async #load(): Promise<void> {
     // A track that script fills has nothing to load.
     if (this.source.src === '' && this.source.text === undefined) {
@@ -163,7 +173,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
     }
     this.readyState = 1
     try {
-      const { file, references } = await loadCues(this.source, this.#life.signal, (rows, from) => {
+      const { file, references } = await loadCues(this.source, this.#host, (rows, from) => {
         this.index.addRows(rows, from)
         this.#cuesChanged()
       })
@@ -178,7 +188,7 @@ export class CaptionTrack extends EventTarget implements TrackView {
   }
 
   async #settle(findings: readonly Finding[]): Promise<void> {
-    const reason = findings.length > 0 ? await sumUp(this.source.src || this.label, findings) : undefined
+    const reason = findings.length > 0 ? await sumUp(this.source.src || this.label, findings, this.#host) : undefined
     if (reason && findings.some(isFatal)) this.#fail(reason)
     else {
       if (reason) this.#owner.raise(reason, this.source.element)

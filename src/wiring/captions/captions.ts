@@ -9,12 +9,12 @@ import type { CueNode } from '../../core/captions/text/cue-text.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import type { Fault } from '../../core/fault.ts'
 import type { Moment } from '../../core/time/moments.ts'
-import type { YokeView } from '../yoke/yoke-view.ts'
+import type { TrackSource } from '../../media/text-tracks.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 import { CaptionTrack, type TrackOwner } from './caption-track.ts'
-import { CueClock } from './cue-clock.ts'
+import { findTracks } from './find-tracks.ts'
 import { recall, remember } from './memory.ts'
 import type { CaptionsView } from './track-list.ts'
-import type { TrackSource } from './track-source.ts'
 
 const isShown = ({ kind }: { readonly kind: string }): boolean => kind === 'captions' || kind === 'subtitles'
 
@@ -50,7 +50,8 @@ const idsFor = (sources: readonly TrackSource[]): readonly string[] => {
  */
 export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   readonly #host: YokeView
-  readonly #clock = new CueClock(() => this.update())
+  /** Takes the next change of cues off the timeline. */
+  #cancelNext: (() => void) | undefined
   readonly #stop: () => void
   #tracks: readonly CaptionTrack[] = []
   #active: readonly Cue[] = []
@@ -133,7 +134,7 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     this.update(true)
   }
 
-  raise(reason: Fault, element: Element | undefined): void {
+  raise(reason: Fault, element?: Element): void {
     if (!this.#host.disposed) this.#host.raise(reason, element)
   }
 
@@ -154,12 +155,14 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     const changes = this.#tracks.map(track =>
       track.mode === 'disabled' ? Number.POSITIVE_INFINITY : track.index.nextChange(now)
     )
-    this.#clock.set(Math.min(...changes, ...times.filter(time => time > now)), this.#host.media)
+    this.#cancelNext?.()
+    const next = Math.min(...changes, ...times.filter(time => time > now))
+    this.#cancelNext = Number.isFinite(next) ? this.#host.timeline.at(next, () => this.update(), true) : undefined
   }
 
   stop(): void {
     this.#stop()
-    this.#clock.stop()
+    this.#cancelNext?.()
     this.#stopElsewhere?.()
     for (const track of this.#tracks) track.dispose()
     this.#host.textTracks.replace([])
@@ -240,4 +243,15 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     const port = this.#host.media?.textTracks
     if (port) port.mirror(port.isElsewhere ? this.showing.flatMap(track => track.all) : [])
   }
+}
+
+/** Shows captions from when there are tracks. */
+export const begin: Feature = (yoke, signal) => {
+  const captions = new Captions(yoke)
+  const look = (): void => captions.setSources(findTracks(yoke))
+  look()
+  yoke.captions = captions
+  yoke.subscribe(({ trackChanges }) => trackChanges, look)
+  yoke.subscribe(({ settings: { tracks } }) => tracks, look)
+  signal.addEventListener('abort', () => captions.stop())
 }

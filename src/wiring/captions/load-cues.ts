@@ -3,8 +3,12 @@ import { BASIC_REFERENCES, type NamedReferences } from '../../core/captions/text
 import { readInSlices } from '../../core/captions/vtt/read-in-slices.ts'
 import type { VttReader } from '../../core/captions/vtt/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
-import type { TrackSource } from './track-source.ts'
+import { bring, definePart, type PartHost } from '../../loading/part.ts'
+import type { TrackSource } from '../../media/text-tracks.ts'
 import { createYielder } from './yield-to-page.ts'
+
+/** HTML's names of characters: long, and seldom needed. */
+const NAMES = definePart(() => import('../../core/captions/text/named-references.ts'))
 
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
@@ -53,7 +57,9 @@ async function* readFile(response: Response, yieldToPage: () => Promise<void>): 
   const decoder = new TextDecoder()
   const reader = response.body?.getReader()
   for (;;) {
-    const step = await reader?.read()
+    const step = await reader?.read().catch((cause: unknown) => {
+      throw unreachable(response.url, 'the connection broke in the middle', 'load the page again', cause)
+    })
     if (!step || step.done) break
     // An engine may hand over megabytes at once, which is a turn in itself.
     await yieldToPage()
@@ -91,11 +97,11 @@ export interface LoadedCues {
  */
 export const loadCues = async (
   source: TrackSource,
-  signal: AbortSignal,
+  host: PartHost & { readonly signal: AbortSignal },
   found: (rows: CueRows, from: number) => void
 ): Promise<LoadedCues> => {
   const yieldToPage = createYielder()
-  const stream = readInSlices(readChunks(source, signal, yieldToPage), yieldToPage)
+  const stream = readInSlices(readChunks(source, host.signal, yieldToPage), yieldToPage)
   let isForeign = false
   let told = 0
   for (;;) {
@@ -103,8 +109,8 @@ export const loadCues = async (
     if (step.done) {
       const file = step.value
       if (!isForeign) return { file, references: BASIC_REFERENCES }
-      const { readNamedReferences } = await import('../../core/captions/text/named-references.ts')
-      return { file, references: readNamedReferences() }
+      const names = await bring(NAMES, host)
+      return { file, references: names?.readNamedReferences() ?? BASIC_REFERENCES }
     }
     const { rows } = step.value
     for (let row = told; row < rows.length && !isForeign; row += 1) isForeign = hasForeignName(rows.textAt(row))

@@ -1,4 +1,6 @@
 import { type Box, FITS, type Fit, fitPicture, visiblePart } from '../../core/picture/fit.ts'
+import type { MediaAdapter } from '../../media/adapter.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
 
 /** The point of a computed `object-position`; the middle where it is no pair of percentages. */
 const pointOf = (position: string): { readonly x: number; readonly y: number } => {
@@ -7,9 +9,9 @@ const pointOf = (position: string): { readonly x: number; readonly y: number } =
 }
 
 /** The part of an element that the picture itself takes. */
-const pictureIn = (picture: Element): Box => {
+const pictureIn = (picture: Element, media: MediaAdapter | undefined): Box => {
   const box = picture.getBoundingClientRect()
-  const { videoWidth = 0, videoHeight = 0 } = picture as Partial<HTMLVideoElement>
+  const { videoWidth = 0, videoHeight = 0 } = media ?? {}
   const { objectFit, objectPosition } = getComputedStyle(picture)
   if (videoWidth === 0 || videoHeight === 0 || !FITS.includes(objectFit as Fit)) return box
   const size = { width: videoWidth, height: videoHeight }
@@ -25,11 +27,11 @@ const groundOf = (area: HTMLElement): Element => {
 }
 
 /** Keeps an absolutely positioned element exactly over the picture that another one shows. @returns its stop. */
-export const followPicture = (picture: Element, area: HTMLElement): (() => void) => {
+export const followPicture = (picture: Element, area: HTMLElement, yoke: YokeView): (() => void) => {
   const place = (): void => {
     const ground = groundOf(area)
     const around = ground.getBoundingClientRect()
-    const { x, y, width, height } = pictureIn(picture)
+    const { x, y, width, height } = pictureIn(picture, yoke.media)
     const { style } = area
     style.setProperty('inset', 'auto')
     style.setProperty('left', `${x - around.x - ground.clientLeft + ground.scrollLeft}px`)
@@ -40,11 +42,11 @@ export const followPicture = (picture: Element, area: HTMLElement): (() => void)
   const sizes = new ResizeObserver(place)
   sizes.observe(picture)
   if (area.offsetParent) sizes.observe(area.offsetParent)
-  // The shape of the picture is known with its metadata.
-  picture.addEventListener('resize', place)
+  // The shape of the picture is known with its metadata, and may change.
+  const stop = yoke.subscribe(({ media }) => `${media?.videoWidth} ${media?.videoHeight}`, place)
   place()
   return () => {
     sizes.disconnect()
-    picture.removeEventListener('resize', place)
+    stop()
   }
 }

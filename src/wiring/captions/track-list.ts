@@ -1,8 +1,8 @@
 import type { Cue } from '../../core/captions/cue.ts'
 import type { Fault } from '../../core/fault.ts'
+import type { TrackKind } from '../../media/text-tracks.ts'
 
-/** The kinds of text tracks (HTML, "Text track kind"). */
-export type TrackKind = 'captions' | 'subtitles' | 'descriptions' | 'chapters' | 'metadata'
+export type { TrackKind }
 
 /** A text track by HTML's names (HTML, "TextTrack"); its cues have `VTTCue`'s property names. */
 export interface TrackView extends EventTarget {
@@ -37,6 +37,8 @@ export interface CaptionsView extends EventTarget {
   readonly showing: readonly TrackView[]
   /** The second that cues are shown for; while seeking, the one that is sought. */
   readonly now: number
+  /** Shows a track by its id, `''` for none, because the viewer wants it; and remembers that. */
+  choose(id: string): void
 }
 
 /**

@@ -202,7 +202,7 @@ const CUE_EVENTS = ['cuechange', 'cuelistchange'] as const
 const READER_EVENTS = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const
 
 /** Couples a list with `data-yoke-transcript`; the attribute may name a track by its id. */
-export const coupleTranscript = (list: HTMLElement, yoke: YokeView): Coupling => {
+export const couple = (list: HTMLElement, yoke: YokeView): Coupling => {
   const captions = yoke.captions as Captions
   const transcript = new Transcript(list, yoke)
   const update = (): void => transcript.update()

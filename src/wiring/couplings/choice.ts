@@ -1,5 +1,6 @@
 import { offeredTracks } from '../../core/captions/choose-track.ts'
 import { fault } from '../../core/fault.ts'
+import { offeredRates } from '../../core/playback/rates.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
@@ -22,14 +23,14 @@ const show = (field: Field, value: PlainValue): void => {
   else field.value = Number.isFinite(Number(value)) ? String(Math.round(Number(value) * 100) / 100) : ''
 }
 
-const rateOptions = ({ snapshot, conduct: { words } }: YokeView): readonly HTMLOptionElement[] => {
+const rateOptions = ({ snapshot, settings: { words } }: YokeView): readonly HTMLOptionElement[] => {
   const format = new Intl.NumberFormat(words.lang)
-  return snapshot.playbackRates.map(
+  return offeredRates(snapshot).map(
     rate => new Option(fillWords(words.rate, { rate: format.format(rate) }), String(rate))
   )
 }
 
-const trackOptions = ({ snapshot, conduct: { words } }: YokeView): readonly HTMLOptionElement[] => [
+const trackOptions = ({ snapshot, settings: { words } }: YokeView): readonly HTMLOptionElement[] => [
   new Option(words.captionsOff ?? 'Off', OFF),
   ...offeredTracks(snapshot.captionTracks).map(({ label, id }) => new Option(label, id))
 ]
@@ -47,8 +48,12 @@ const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void)
   const fill = (): void => field.replaceChildren(...options(yoke))
   fill()
   return yoke.subscribe(
-    ({ snapshot: { captionTracks, playbackRates }, conduct: { words } }) =>
-      [...captionTracks.map(({ id, label }) => `${id} ${label}`), ...playbackRates, words.lang].join(),
+    ({ snapshot, settings: { words } }) =>
+      [
+        ...snapshot.captionTracks.map(({ id, label }) => `${id} ${label}`),
+        ...offeredRates(snapshot),
+        words.lang
+      ].join(),
     () => {
       fill()
       show(field, value.read(yoke))

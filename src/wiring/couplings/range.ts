@@ -207,7 +207,7 @@ class RangeSlider implements Coupling {
   /** What a screen reader says of the value: on focus and after moves, not as a stream. */
   #speak(): void {
     this.#spoken = true
-    const { words } = this.#yoke.conduct
+    const { words } = this.#yoke.settings
     const text = this.#isPosition
       ? speakPosition(this.#current(), VALUES.duration(this.#yoke.snapshot), words)
       : this.#value.kind === 'fraction'

@@ -34,7 +34,7 @@ const shareOf = (now: number, { kind, name }: BoundValue, { snapshot }: YokeView
 
 /** The text of a value; `NaN`, `undefined` and `Infinity` never get into it. */
 const textOf = (value: PlainValue, format: Format, bound: BoundValue, yoke: YokeView): string => {
-  const { live } = yoke.conduct.words
+  const { live } = yoke.settings.words
   if (format === 'clock' && (value === undefined || typeof value === 'number')) {
     return formatClock(value, { widest: VALUES.duration(yoke.snapshot) ?? 0, live })
   }

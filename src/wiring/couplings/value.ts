@@ -38,7 +38,7 @@ const TIMES: ReadonlySet<string> = new Set([
 ])
 
 /** Values that are read from the yoke rather than from the snapshot. */
-const faultText = ({ fault, snapshot, conduct: { words } }: YokeView): string => {
+const faultText = ({ fault, snapshot, settings: { words } }: YokeView): string => {
   if (!fault) return ''
   const name = viewerWordsOf(fault.code)
   const isNetwork = name === 'failed' && snapshot.error?.code === MEDIA_ERR_NETWORK

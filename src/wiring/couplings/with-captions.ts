@@ -1,26 +1,29 @@
+import type { Fault } from '../../core/fault.ts'
+import { definePart, type Part, use } from '../../loading/part.ts'
 import type { Couple, Coupling, YokeView } from '../yoke/yoke-view.ts'
 
-type Load = () => Promise<(element: HTMLElement, yoke: YokeView) => Coupling>
+type CoupleWithCaptions = (element: HTMLElement, yoke: YokeView) => Coupling
 
-/** Couples an element once there are captions, with code that is loaded then. */
+/** Couples an element once there are captions, with a part that is loaded then. */
 const coupleWithCaptions =
-  (load: Load): Couple =>
+  (part: Part<{ readonly couple: CoupleWithCaptions }>): Couple =>
   (element, yoke) => {
+    const life = new AbortController()
     let coupling: Coupling | undefined
-    let released = false
-    const begin = async (): Promise<void> => {
-      const couple = await load()
-      if (!released && !coupling && yoke.captions) coupling = couple(element, yoke)
+    const host = { signal: life.signal, raise: (reason: Fault) => yoke.raise(reason, element) }
+    const begin = (): void => {
+      if (!yoke.captions || coupling) return
+      use(part, host, ({ couple }) => {
+        if (yoke.captions) coupling ??= couple(element, yoke)
+      })
     }
-    const stop = yoke.subscribe(
-      ({ captions }) => captions,
-      () => begin()
-    )
-    if (yoke.captions) begin()
+    // With each press of play as well: what could not be loaded may come now.
+    const stop = yoke.subscribe(({ captions, snapshot: { paused } }) => (captions ? String(paused) : ''), begin)
+    begin()
     return {
       handle: event => coupling?.handle?.(event),
       release: () => {
-        released = true
+        life.abort()
         stop()
         coupling?.release()
       }
@@ -28,11 +31,7 @@ const coupleWithCaptions =
   }
 
 /** `data-yoke-captions`: captions are drawn in this element. */
-export const coupleArea = coupleWithCaptions(() =>
-  import('../captions/caption-area.ts').then(({ coupleCaptionArea }) => coupleCaptionArea)
-)
+export const coupleArea = coupleWithCaptions(definePart(() => import('../captions/caption-area.ts')))
 
 /** `data-yoke-transcript`: this list shows the cues as text. */
-export const coupleTranscript = coupleWithCaptions(() =>
-  import('../captions/transcript.ts').then(({ coupleTranscript: couple }) => couple)
-)
+export const coupleTranscript = coupleWithCaptions(definePart(() => import('../captions/transcript.ts')))

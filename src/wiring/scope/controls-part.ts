@@ -1,4 +1,4 @@
-import { Part } from '../../loading/part.ts'
+import { definePart } from '../../loading/part.ts'
 
-/** What couples the controls of a page, and what carries out their commands. */
-export const CONTROLS = new Part(() => import('./controls.ts'))
+/** What couples the controls of a page, carries out their commands, and goes along with a yoke that someone uses. */
+export const CONTROLS = definePart(() => import('./controls.ts'))

@@ -1,7 +1,5 @@
 /** All that has to do with controls, in one part: it comes with the first scope that is wanted, or the first command. */
-export { findUnknownSettings } from '../../core/settings/unknown.ts'
-export { tryReadMoments } from '../../core/time/moments.ts'
-export { Behaviours } from '../behaviour/behaviours.ts'
+export { BEHAVIOURS } from '../behaviour/behaviours.ts'
 export { faultOfError } from '../yoke/playback-faults.ts'
 export { runCommand } from '../yoke/run-command.ts'
 export { nameTaken } from '../yoke/unknown-name.ts'

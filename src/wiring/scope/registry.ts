@@ -1,3 +1,4 @@
+import { isMediaElement } from '../../media/html/is-media-element.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 
 /**
@@ -69,4 +70,4 @@ export const yokeAround = (node: Node): YokeView | undefined => {
 
 /** The yoke that an id means: of the scope that has it, or of the scope around the media element that has it. */
 export const yokeOfTarget = (target: Element): YokeView | undefined =>
-  yokeOf(target) ?? (target instanceof HTMLMediaElement ? yokeAround(target) : undefined)
+  yokeOf(target) ?? (isMediaElement(target) ? yokeAround(target) : undefined)

@@ -1,3 +1,4 @@
+import { use } from '../../loading/part.ts'
 import { CONTROLS } from './controls-part.ts'
 import { keepEarlyPress } from './early-press.ts'
 import { OUTSIDE_SELECTOR } from './registry.ts'
@@ -51,7 +52,7 @@ class RemoteControls {
     this.#observer.disconnect()
     const pressed = CONTROLS.here ? undefined : keepEarlyPress(this.#root, OUTSIDE_SELECTOR)
     for (const entry of this.#waiting) this.#attend(entry)
-    CONTROLS.use({ raise: () => pressed?.() }, ({ treeOf }) => {
+    use(CONTROLS, { raise: () => pressed?.() }, ({ treeOf }) => {
       const button = pressed?.()
       // Once every scope that has waited for the part is in its tree.
       if (button) queueMicrotask(() => treeOf(button).answer(button))
@@ -59,7 +60,7 @@ class RemoteControls {
   }
 
   #attend(entry: Waiting): void {
-    CONTROLS.use(SILENT, ({ treeOf }) => {
+    use(CONTROLS, SILENT, ({ treeOf }) => {
       if (this.#waiting.has(entry)) entry.leave ??= treeOf(entry.scope).attend(entry.scope)
     })
   }

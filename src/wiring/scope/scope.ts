@@ -2,6 +2,7 @@ import type { Fault } from '../../core/fault.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import { STATE_NAMES, STATES } from '../../core/playback/states.ts'
 import { MEASURE_NAMES, MEASURES } from '../../core/playback/values.ts'
+import { use } from '../../loading/part.ts'
 import type { Scope, YokeView } from '../yoke/yoke-view.ts'
 import { CONTROLS } from './controls-part.ts'
 import { keepEarlyPress } from './early-press.ts'
@@ -51,7 +52,7 @@ const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
     }
   }
   const wanted = (seen: YokeView): MediaSnapshot | undefined =>
-    target.hasAttribute('measures') ? seen.snapshot : undefined
+    seen.settings.measures || target.hasAttribute('measures') ? seen.snapshot : undefined
   if (wanted(yoke)) show(yoke.snapshot)
   const stop = yoke.subscribe(wanted, show)
   return () => {
@@ -89,13 +90,13 @@ export const bindScope = (
   let released = false
   const join = (): void => {
     const pressed = CONTROLS.here ? undefined : keepEarlyPress(root, INSIDE_SELECTOR)
-    const ear = {
+    const host = {
       raise: (reason: Fault) => {
         pressed?.()
         yoke.raise(reason)
       }
     }
-    CONTROLS.use(ear, ({ treeOf }) => {
+    use(CONTROLS, host, ({ treeOf }) => {
       const button = pressed?.()
       if (released) return
       yoke.attend()
@@ -108,18 +109,16 @@ export const bindScope = (
     root,
     target,
     release: () => {
-      if (!yoke.scopes.delete(scope)) return
+      if (!yoke.removeScope(scope)) return
       released = true
       unregisterScope(root, yoke)
-      yoke.settle()
       leave()
       for (const stop of stops) stop()
     }
   }
   // Known before anything is coupled, so that the faults of its markup are heard here.
-  yoke.scopes.add(scope)
   registerScope(root, yoke)
-  yoke.settle()
+  yoke.addScope(scope)
   if (lazily && root instanceof Element) stops.push(waitInside(root, yoke, join))
   else join()
   return scope.release

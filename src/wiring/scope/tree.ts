@@ -1,3 +1,4 @@
+import { isMediaElement } from '../../media/html/is-media-element.ts'
 import { buttonUnder, clickPicture } from '../behaviour/gestures.ts'
 import { pressKey } from '../behaviour/keys.ts'
 import { clickCommand, runCommandOf } from '../couplings/command-button.ts'
@@ -46,8 +47,9 @@ const trees = new WeakMap<Node, Tree>()
 
 const isElement = (node: Node): node is Element => node.nodeType === Node.ELEMENT_NODE
 
-/** The media itself is no layer: it lies beneath. */
-const isPlainMedia = (event: Event): boolean => event.composedPath()[0] instanceof HTMLMediaElement
+/** The picture itself is no layer: it lies beneath. */
+const isPicture = (event: Event, yoke: YokeView | undefined): boolean =>
+  isMediaElement(event.composedPath()[0]) || event.composedPath()[0] === yoke?.picture
 
 const withDescendants = (node: Node): HTMLElement[] => {
   const found = [...(node as ParentNode).querySelectorAll<HTMLElement>(COUPLED_SELECTOR)]
@@ -243,7 +245,7 @@ class Tree {
   #clickThrough(event: MouseEvent): void {
     if (!event.isTrusted || !(event.target instanceof Element) || event.target.shadowRoot) return
     const scope = scopeAround(event.target)
-    if (!scope || isPlainMedia(event)) return
+    if (!scope || isPicture(event, yokeAround(event.target))) return
     const { shadowRoot } = scope as Partial<Element>
     const button = buttonUnder(event, scope, [...(shadowRoot ? [shadowRoot] : []), this.#root as Document | ShadowRoot])
     if (!button || scopeAround(button) === undefined) return

@@ -1,113 +1,171 @@
 import type { Fault } from '../../core/fault.ts'
-import type { SettingLayers, SettingOrigin } from '../../core/settings/layers.ts'
-import type { SourceEntry } from '../../core/sources/rank.ts'
-import type { MomentEntry } from '../../core/time/moments.ts'
-import { StartGate } from '../behaviour/start-gate.ts'
-import type { StartHost } from '../behaviour/starter.ts'
-import type { TrackEntry } from '../captions/track-source.ts'
-import { CONTROLS } from '../scope/controls-part.ts'
-import type { YokeView } from '../yoke/yoke-view.ts'
-import { GivenSources } from './given-sources.ts'
+import { type SettingExplanation, SettingLayers, type SettingOrigin } from '../../core/settings/layers.ts'
 import {
-  DEFAULT_CONDUCT,
-  mergeConduct,
-  readContext,
-  SETTING_NAMES,
-  type YokeConduct,
-  type YokeSettings
-} from './settings.ts'
+  ATTRIBUTE_KEYS,
+  DEFAULT_SETTINGS,
+  flattenSettings,
+  isSettingKey,
+  nestSettings,
+  rowOf,
+  SETTING_KEYS,
+  type SettingKey
+} from '../../core/settings/table.ts'
+import { readValue, valueOfText } from '../../core/settings/value-schema.ts'
+import { BASIC_WORDS } from '../../core/words/basic.ts'
+import { definePart, type PartHost, use } from '../../loading/part.ts'
+import type { SettledSettings } from './settings.ts'
 
-/** Those beside the yoke that settings concern. */
-export interface Concerned {
-  readonly giveTracks: (entries: readonly TrackEntry[]) => void
-  /** Something that is shown may be another. */
-  readonly changed: () => void
-}
+/** What reads with care, and says what cannot be read. */
+const READING = definePart(() => import('../../core/settings/read-deep.ts'))
 
-/** The settings of a yoke: what holds of them, and who has to know when they change. */
+type Reading = typeof import('../../core/settings/read-deep.ts')
+
+const DEFAULTS = { ...DEFAULT_SETTINGS, words: BASIC_WORDS } as unknown as SettledSettings
+
+/** The settings of a yoke: what each layer says, and what holds of it. */
 export class Configuration {
-  /** How the yoke behaves now. */
-  conduct: YokeConduct = DEFAULT_CONDUCT
-  /** Settings by where they come from, for a player whose markup says some. */
-  layers: SettingLayers | undefined
-  readonly #yoke: YokeView & StartHost
-  readonly #concerned: Concerned
-  readonly #sources = new GivenSources()
-  readonly #start: StartGate
-  /** What was given last: what is read later may have been taken back. */
-  #moments: readonly MomentEntry[] = []
+  readonly #layers = new SettingLayers()
+  readonly #host: PartHost
+  readonly #changed: (keys: ReadonlySet<SettingKey>) => void
+  #values = DEFAULTS
+  /** What is still being read, by layer and key: what comes after something newer is dropped. */
+  readonly #pending = new Map<string, unknown>()
+  /** Settings that two places say, and of which that was told. */
+  readonly #told = new Set<SettingKey>()
 
-  constructor(yoke: YokeView & StartHost, concerned: Concerned) {
-    this.#yoke = yoke
-    this.#concerned = concerned
-    this.#start = new StartGate(yoke)
+  /** @param changed called with the keys of which another value holds. */
+  constructor(host: PartHost, changed: (keys: ReadonlySet<SettingKey>) => void) {
+    this.#host = host
+    this.#changed = changed
   }
 
-  /** The sources of script or of a clip. */
-  get given(): readonly SourceEntry[] {
-    return this.#sources.given
+  /** What holds. The same object until something changes. */
+  get values(): SettledSettings {
+    return this.#values
   }
 
-  /** Takes settings from script, and tells what is wrong with them. */
-  take(settings: YokeSettings): void {
-    const keys = Object.keys(settings)
-    if (keys.length === 0) return
-    if (!keys.every(key => SETTING_NAMES.has(key)))
-      CONTROLS.use(this.#yoke, ({ findUnknownSettings }) => {
-        for (const reason of findUnknownSettings(settings, SETTING_NAMES)) this.#yoke.raise(reason)
-      })
-    for (const reason of this.takeFrom('script', settings)) this.#yoke.raise(reason)
+  /** Whether any place but the library and the form says a setting. */
+  isSaid(key: SettingKey): boolean {
+    const origin = this.#layers.originOf(key)
+    return origin !== 'library' && origin !== 'form'
   }
 
-  /** Takes what one origin says. @returns what to say of settings that two of them say. */
-  takeFrom(origin: SettingOrigin, given: YokeSettings): readonly Fault[] {
-    const { settings, faults } = this.layers?.settle(origin, { ...given }) ?? { settings: given, faults: [] }
-    this.#apply(settings)
-    return faults
+  /** Takes what a layer says, nested as script and JSON have it. `undefined` takes a setting back. */
+  take(origin: SettingOrigin, settings: object): void {
+    const changed = new Set<SettingKey>()
+    for (const [key, value] of flattenSettings(settings)) {
+      if (!isSettingKey(key) || (rowOf(key).scriptOnly && origin !== 'script' && origin !== 'form'))
+        this.#tell(({ unknownSetting }) => unknownSetting(key))
+      else this.#takeOne(origin, key, key, value, changed)
+    }
+    this.#settle(changed)
   }
 
-  /** Another media has come: it is told what it is to play, and how it begins. */
-  handTo(media: YokeView['media']): void {
-    this.#sources.handTo(media, this.conduct)
-    this.#start.follow()
+  /** Takes what a layer says in place of all that it said before. */
+  replace(origin: SettingOrigin, settings: object): void {
+    const gone = this.#layers.keysOf(origin).map(key => [key, undefined] as const)
+    this.take(origin, nestSettings([...gone, ...flattenSettings(settings)]))
   }
 
-  stop(): void {
-    this.#sources.stop()
-    this.#start.stop()
+  /** Takes the text of an attribute of a player; `null` is its absence. */
+  takeAttribute(name: string, text: string | null): void {
+    const key = ATTRIBUTE_KEYS.get(name)
+    if (!key) return
+    const changed = new Set<SettingKey>()
+    const value = text === null ? undefined : valueOfText(rowOf(key).schema, text)
+    if (text !== null && value === undefined) this.#tell(({ unreadableSetting }) => unreadableSetting(key, name, text))
+    else this.#takeOne('attribute', key, name, value, changed)
+    // What is written there later is the last word.
+    this.#settle(changed)
   }
 
-  #apply(settings: YokeSettings): void {
-    const yoke = this.#yoke
-    this.conduct = mergeConduct(this.conduct, settings)
-    yoke.setContext(readContext(settings))
-    if ('moments' in settings) this.#readMoments(settings.moments ?? [])
-    if ('container' in settings) yoke.settle()
-    if ('tracks' in settings) this.#concerned.giveTracks(settings.tracks ?? [])
-    if (settings.start) this.#begin()
-    if ('sources' in settings) {
-      this.#sources.give(settings.sources, yoke.media, this.conduct)
-      yoke.setContext({ file: this.#sources.fileName })
-    } else if ('sourceTimeout' in settings || 'saveData' in settings) this.#sources.wish(yoke.media, this.conduct)
-    this.#concerned.changed()
+  /** Takes the text of the attribute `settings`: JSON with the names that script uses. */
+  takeJson(text: string | null): void {
+    let record: unknown = {}
+    try {
+      record = JSON.parse(text ?? '{}')
+    } catch {
+      record = undefined
+    }
+    const isRecord = typeof record === 'object' && record !== null && !Array.isArray(record)
+    if (!isRecord) this.#tell(({ unreadableSettings }) => unreadableSettings(text ?? ''))
+    this.replace('settings', isRecord ? (record as object) : {})
   }
 
-  /** How to read a time address comes with the first moments that anyone gives. */
-  #readMoments(moments: readonly MomentEntry[]): void {
-    this.#moments = moments
-    if (moments.length === 0) this.#yoke.setContext({ moments: [] })
-    else
-      CONTROLS.use(this.#yoke, ({ tryReadMoments }) => {
-        const read = tryReadMoments(moments)
-        if (!read.ok) this.#yoke.raise(read.fault)
-        else if (moments === this.#moments) this.#yoke.setContext({ moments: read.value })
-      })
+  /** A layer has nothing more to say of a setting. */
+  drop(origin: SettingOrigin, key: SettingKey): void {
+    const changed = new Set<SettingKey>()
+    if (this.#layers.set(origin, key, undefined)) changed.add(key)
+    this.#settle(changed)
   }
 
-  /** Takes the policy of the start anew. */
-  #begin(): void {
-    const { start } = this.conduct
-    this.#yoke.setContext({ soundWanted: start.when !== undefined && (start.sound ?? 'wanted') === 'wanted' })
-    this.#start.give(start)
+  /** See `Yoke.explain`. */
+  explain(key: string): SettingExplanation | undefined {
+    if (isSettingKey(key)) return this.#layers.explain(key)
+    this.#tell(({ unknownSetting }) => unknownSetting(key))
+    return undefined
+  }
+
+  /** The layer that settles a setting. */
+  originOf(key: SettingKey): SettingOrigin {
+    return this.#layers.originOf(key)
+  }
+
+  #takeOne(origin: SettingOrigin, key: SettingKey, name: string, value: unknown, changed: Set<SettingKey>): void {
+    const { schema, deep } = rowOf(key)
+    const place = `${origin} ${key}`
+    this.#pending.delete(place)
+    const shaped = value === undefined ? undefined : readValue(schema, value)
+    if (value !== undefined && shaped === undefined)
+      this.#tell(({ unreadableSetting }) => unreadableSetting(key, name, value))
+    else if (deep && shaped !== undefined) this.#readDeep(origin, key, shaped)
+    else this.#put(origin, key, shaped, changed)
+  }
+
+  /** What needs care takes effect once it has been read. */
+  #readDeep(origin: SettingOrigin, key: SettingKey, value: unknown): void {
+    const place = `${origin} ${key}`
+    this.#pending.set(place, value)
+    use(READING, this.#host, ({ readDeep }) => {
+      if (this.#pending.get(place) !== value) return
+      this.#pending.delete(place)
+      const result = readDeep(key, value)
+      if (!result.ok) {
+        this.#raise(result.fault)
+        return
+      }
+      const changed = new Set<SettingKey>()
+      this.#put(origin, key, result.value, changed)
+      this.#settle(changed)
+    })
+  }
+
+  #put(origin: SettingOrigin, key: SettingKey, value: unknown, changed: Set<SettingKey>): void {
+    if (this.#layers.set(origin, key, value)) changed.add(key)
+    const twice = this.#told.has(key) ? undefined : this.#layers.twiceOf(key)
+    if (!twice) return
+    this.#told.add(key)
+    this.#tell(({ settingTwice }) => settingTwice(key, ...twice))
+  }
+
+  #settle(changed: ReadonlySet<SettingKey>): void {
+    if (changed.size === 0) return
+    const said = SETTING_KEYS.flatMap(key => {
+      const value = this.#layers.originOf(key) === 'library' ? undefined : this.#layers.valueOf(key)
+      return value === undefined ? [] : [[key, value] as const]
+    })
+    this.#values = { ...DEFAULTS, ...nestSettings(said) }
+    this.#changed(changed)
+  }
+
+  #tell(choose: (reading: Reading) => Fault): void {
+    use(READING, this.#host, reading => this.#raise(choose(reading)))
+  }
+
+  /** Told after the call that gave rise to it: whoever made a yoke can listen by then. */
+  #raise(reason: Fault): void {
+    queueMicrotask(() => {
+      if (!this.#host.signal?.aborted) this.#host.raise(reason)
+    })
   }
 }

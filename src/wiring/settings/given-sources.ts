@@ -2,46 +2,44 @@ import { typeOfAddress } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import type { GivenSource } from '../../media/source-port.ts'
-import type { YokeConduct } from './settings.ts'
+import type { SettledSettings } from './settings.ts'
 
 /** What the browser says of its user's wish to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
-export const wishesToSave = (): boolean => {
+export const prefersSavingData = (): boolean => {
   const { connection } = navigator as { connection?: { saveData?: boolean } }
   return connection?.saveData === true || matchMedia('(prefers-reduced-data: reduce)').matches
 }
 
-/** The sources that script has given a yoke, handed to whatever media it has. */
+/** The sources that settings name, handed to whatever media a yoke has. */
 export class GivenSources {
   /** What is to play; nothing where it is left to the markup. */
-  given: readonly SourceEntry[] = []
+  entries: readonly SourceEntry[] = []
   /** Addresses that were made for files, and have to be taken back. */
   #made: string[] = []
 
   /** Takes these in place of any before; none leaves the choice to the markup. */
-  give(sources: readonly GivenSource[] = [], media: MediaAdapter | undefined, conduct: YokeConduct): void {
-    const before = this.given
+  set(sources: readonly GivenSource[] = [], media: MediaAdapter | undefined): void {
+    const before = this.entries
     this.stop()
-    this.given = sources.map(source => this.#entryOf(source))
-    this.wish(media, conduct)
-    if (before.length > 0 || this.given.length > 0) media?.sources?.give(this.given)
+    this.entries = sources.map(source => this.#entryOf(source))
+    if (before.length > 0 || this.entries.length > 0) media?.sources?.setSources(this.entries)
   }
 
-  /** Tells a media what is wished, and what it is to play. */
-  handTo(media: MediaAdapter | undefined, conduct: YokeConduct): void {
-    this.wish(media, conduct)
-    if (this.given.length > 0) media?.sources?.give(this.given)
+  /** Tells a media what it is to play. */
+  applyTo(media: MediaAdapter | undefined): void {
+    if (this.entries.length > 0) media?.sources?.setSources(this.entries)
   }
 
-  /** Tells a media what is wished of its sources. */
-  wish(media: MediaAdapter | undefined, { sourceTimeout, saveData }: YokeConduct): void {
+  /** Tells a media how its sources are chosen. */
+  setPreferences(media: MediaAdapter | undefined, { sourceTimeout, saveData }: SettledSettings): void {
     // Asked only where there is a choice: most players have none, and a page may have a hundred.
-    const saves = saveData ?? (this.given.length > 0 && wishesToSave())
-    media?.sources?.wish({ timeout: sourceTimeout, saveData: saves })
+    const saves = saveData ?? (this.entries.length > 0 && prefersSavingData())
+    media?.sources?.setPreferences({ timeout: sourceTimeout, saveData: saves })
   }
 
   /** The names of chosen files, as a viewer knows them. */
   get fileName(): string {
-    return this.given.flatMap(({ name }) => name ?? []).join(', ')
+    return this.entries.flatMap(({ name }) => name ?? []).join(', ')
   }
 
   stop(): void {

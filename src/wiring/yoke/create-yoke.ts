@@ -1,9 +1,7 @@
 import type { MediaAdapter } from '../../media/adapter.ts'
+import { isMediaElement } from '../../media/html/is-media-element.ts'
 import { MediaElementAdapter } from '../../media/html/media-element.ts'
 import { Yoke, type YokeOptions } from './yoke.ts'
-
-const isMediaElement = (source: object): source is HTMLMediaElement =>
-  typeof HTMLMediaElement !== 'undefined' && source instanceof HTMLMediaElement
 
 /**
  * Couples a media element, or any media adapter, to controls. Disposing of the yoke also disposes of the adapter that

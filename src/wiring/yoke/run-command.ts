@@ -3,7 +3,6 @@ import { type CommandValue, isCommandName, tryReadCommand } from '../../core/pla
 import { type Effect, type Presentation, planCommand } from '../../core/playback/plan.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
-import type { PresentationPort } from '../../media/presentation.ts'
 import { faultOfPlay, faultOfPresentation } from './playback-faults.ts'
 import { unknownCommand } from './unknown-name.ts'
 import type { AuthorCommand, YokeView } from './yoke-view.ts'
@@ -17,10 +16,8 @@ export interface CommandHost extends YokeView {
   readonly snapshot: MediaSnapshot
   /** Goes to a position; never more than one seek is under way. */
   seekTo(seconds: number): void
-  /** The way to a presentation, where there is one. */
-  presentation(kind: Presentation): PresentationPort | undefined
-  /** Shows a text track by its id; `''` shows none. */
-  showCaptions(track: string): void
+  /** A rate is about to be set: if the media takes it back, that is told. */
+  expectRate(rate: number): void
   /** A fault that the viewer should see until the media goes on. */
   keepFault(reason: Fault): void
 }
@@ -43,7 +40,7 @@ const runAuthor = async (
 }
 
 const present = (host: CommandHost, kind: Presentation, how: 'request' | 'exit'): Promise<void> => {
-  const port = host.presentation(kind)
+  const port = host.presentations[kind]
   if (!port) return Promise.resolve()
   return port[how]().catch(cause => Promise.reject(faultOfPresentation(kind, cause)))
 }
@@ -57,11 +54,12 @@ const apply = (host: CommandHost, media: MediaAdapter, effect: Effect): Promise<
       media[effect.do]()
       return undefined
     case 'set':
+      if (effect.property === 'playbackRate') host.expectRate(effect.to)
       if (effect.property === 'currentTime') host.seekTo(effect.to)
       else Object.assign(media, { [effect.property]: effect.to })
       return undefined
     case 'show-captions':
-      host.showCaptions(effect.track)
+      host.captions?.choose(effect.track)
       return undefined
     default:
       return present(host, effect.presentation, effect.do)
@@ -105,6 +103,10 @@ export const runCommand = async (
   const author = host.commands.get(name)
   if (author) return runAuthor(host, name, author, value)
   if (!isCommandName(name)) return host.raise(unknownCommand(name, host), source)
+  if (name === 'retry' && !host.media && host.retryWithoutMedia) {
+    host.retryWithoutMedia()
+    return succeed(undefined)
+  }
   const command = tryReadCommand(name, value)
   if (!command.ok) return host.raise(command.fault, source)
   // The time runs on between events: what a command starts from is read now.

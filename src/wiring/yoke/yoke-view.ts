@@ -1,12 +1,19 @@
 import type { Fault } from '../../core/fault.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
+import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
+import type { StartOutcome } from '../../core/playback/start.ts'
 import type { StateName } from '../../core/playback/states.ts'
 import type { MeasureName, VALUES, ValueName } from '../../core/playback/values.ts'
+import type { SettingOrigin } from '../../core/settings/layers.ts'
+import type { SettingKey } from '../../core/settings/table.ts'
+import type { PartHost } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import type { PresentationPort } from '../../media/presentation.ts'
 import type { CaptionsView, TrackList } from '../captions/track-list.ts'
-import type { YokeConduct, YokeSettings } from '../settings/settings.ts'
+import type { SettledSettings, YokeSettings } from '../settings/settings.ts'
 import type { CamelCase } from './names.ts'
+import type { Timeline } from './timeline.ts'
 
 /** Yes/no conditions, by their names in camel case. */
 export type StatesView = Readonly<Record<CamelCase<StateName>, boolean>>
@@ -39,8 +46,8 @@ export interface Scope {
   release(): void
 }
 
-/** What couplings know of a yoke. */
-export interface YokeView {
+/** What couplings, behaviours and captions know of a yoke. */
+export interface YokeView extends PartHost {
   readonly media: MediaAdapter | undefined
   readonly snapshot: MediaSnapshot
   readonly states: StatesView
@@ -48,24 +55,45 @@ export interface YokeView {
   readonly measures: MeasuresView
   readonly fault: Fault | undefined
   readonly disposed: boolean
-  readonly conduct: YokeConduct
+  readonly signal: AbortSignal
+  /** The settings that hold. */
+  readonly settings: SettledSettings
   /** See `Yoke.container`. */
   readonly container: Element | undefined
+  /** The element that shows the media: the one that was set, else the media's own. */
+  readonly picture: Element | undefined
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
-  readonly scopes: Set<Scope>
+  readonly scopes: ReadonlySet<Scope>
+  /** What is to be done at places of the timeline. */
+  readonly timeline: Timeline
+  /** Ways to show the media elsewhere than in its place, once somebody has looked which there are. */
+  readonly presentations: Partial<Record<Presentation, PresentationPort>>
+  /** Called by `wake()`: someone is there. */
+  readonly wakeListeners: Set<() => void>
   /** The text tracks, by HTML's names. */
   readonly textTracks: TrackList
+  /** Counts changes of what a yoke is made of: its media, its scopes, its tracks, its settings. */
+  readonly changes: number
+  /** Counts the times that tracks may have come or gone. */
+  readonly trackChanges: number
   /** What shows captions; `undefined` until there are any. */
-  readonly captions: CaptionsView | undefined
+  captions: CaptionsView | undefined
+  /** What `retry` does while there is no media, and one was to come: set by what was to bring it. */
+  retryWithoutMedia: (() => void) | undefined
   /** See `Yoke.run`. */
   run(name: string, value?: CommandValue, source?: Element): Promise<{ readonly ok: boolean }>
   /** See `Yoke.configure`. */
   configure(settings: YokeSettings): void
+  /** See `Yoke.settingOrigin`. */
+  settingOrigin(key: SettingKey): SettingOrigin
   /** See `Yoke.subscribe`. */
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
   /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
+  addScope(scope: Scope): void
+  /** @returns whether it was there. */
+  removeScope(scope: Scope): boolean
   /** Counts a control in. @returns its way out. */
   addControl(element: Element, command: string): () => void
   /** See `Yoke.beginScrub`. */
@@ -78,19 +106,22 @@ export interface YokeView {
   wake(awake?: boolean): void
   /** See `Yoke.setContext`. */
   setContext(changed: Partial<PlayerContext>): void
+  /** See `Yoke.startBecame`. */
+  startBecame(outcome: StartOutcome): void
   /** See `Yoke.lookForTracks`. */
   lookForTracks(): void
-  /** See `Yoke.settle`. */
-  settle(): void
   /** See `Yoke.attend`. */
   attend(): void
   /** See `Yoke.canRun`. */
   canRun(name: string): boolean
 }
 
+/** Something that goes along with a yoke, from when it is wanted until the signal aborts. */
+export type Feature = (yoke: YokeView, signal: AbortSignal) => void
+
 /** What couples one attribute of one element. */
 export interface Coupling {
-  /** Called for events of the element: those of {@link COUPLED_EVENTS} in `tree.ts`. */
+  /** Called for events of the element: those of `COUPLED_EVENTS` in `tree.ts`. */
   handle?(event: Event): void
   release(): void
 }

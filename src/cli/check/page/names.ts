@@ -2,16 +2,11 @@ import type { Fault } from '../../../core/fault.ts'
 import { FORMATS } from '../../../core/markup/formats.ts'
 import { DATA_ATTRIBUTES, isStrange, PLAYER_ATTRIBUTES, SET_BY_US } from '../../../core/markup/vocabulary.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
-import { tryParseFit, tryParseFocusPoint } from '../../../core/picture/read-fit.ts'
 import { COMMAND_NAMES } from '../../../core/playback/commands.ts'
 import { STATE_NAMES } from '../../../core/playback/states.ts'
 import { MEASURE_NAMES, VALUES } from '../../../core/playback/values.ts'
-import {
-  isSettingAttribute,
-  readSetting,
-  readSettings,
-  SETTING_ATTRIBUTES
-} from '../../../core/settings/read-setting.ts'
+import { readDataSettings, readSettingAttribute, unreadableSettings } from '../../../core/settings/read-deep.ts'
+import { ATTRIBUTE_KEYS, flattenSettings } from '../../../core/settings/table.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import type { Page, PageElement } from './page.ts'
 
@@ -107,38 +102,40 @@ const atAttribute =
   ({ code, message, hint }: Fault): PlacedFault =>
     placedError(element.placeOf(attribute), code, message, hint)
 
-/** How a player's picture is fitted, where that cannot be read. */
-const FITTING = { fit: tryParseFit, 'focus-point': tryParseFocusPoint } as const
-
-const fittingOf = (element: PageElement): readonly PlacedFault[] =>
-  Object.entries(FITTING).flatMap(([name, parse]) => {
-    const written = element.attributes.get(name)
-    const read = written === undefined ? undefined : parse(written)
-    return read?.ok === false ? [atAttribute(element, name)(read.fault)] : []
-  })
+const parseRecord = (text: string): object | undefined => {
+  try {
+    const record: unknown = JSON.parse(text)
+    return typeof record === 'object' && record !== null && !Array.isArray(record) ? record : undefined
+  } catch {
+    return undefined
+  }
+}
 
 /** Settings that cannot be read, that there are not, or that two places say. */
 const settingsOf = (element: PageElement): readonly PlacedFault[] => {
   if (element.name !== 'yoke-player') return []
-  const own = SETTING_ATTRIBUTES.filter(name => element.attributes.has(name))
-  const json = readSettings(element.attributes.get('settings') ?? null)
-  const flat = { ...json.settings, ...json.settings.start } as Readonly<Record<string, unknown>>
-  const twice = own.flatMap(name => {
-    if (!isSettingAttribute(name)) return []
-    const { settings } = readSetting(name, element.attributes.get(name) ?? null)
-    const key = Object.keys(settings.start ?? settings)[0] ?? ''
-    if (flat[key] === undefined) return []
-    const sentence = `${name} is set here and in settings; the attribute of its own wins.`
-    return [placedWarning(element.placeOf(name), 'setting-twice', sentence, 'take one of the two away')]
-  })
-  return [
-    ...fittingOf(element),
-    ...json.faults.map(atAttribute(element, 'settings')),
-    ...own.flatMap(name =>
-      readSetting(name, element.attributes.get(name) ?? null).faults.map(atAttribute(element, name))
-    ),
-    ...twice
+  const text = element.attributes.get('settings')
+  const record = text === undefined ? {} : parseRecord(text)
+  const { read, unknown } = readDataSettings(flattenSettings(record ?? {}))
+  const inJson = new Set(read.map(([key]) => key))
+  const jsonFaults = [
+    ...(record ? [] : [unreadableSettings(text ?? '')]),
+    ...read.flatMap(([, result]) => (result.ok ? [] : [result.fault])),
+    ...unknown
   ]
+  const own = [...element.attributes].flatMap(([name, written]) => {
+    const key = ATTRIBUTE_KEYS.get(name)
+    const result = readSettingAttribute(name, written)
+    if (!key || !result) return []
+    const sentence = `${name} is set here and in settings; the attribute of its own wins.`
+    return [
+      ...(result.ok ? [] : [atAttribute(element, name)(result.fault)]),
+      ...(inJson.has(key)
+        ? [placedWarning(element.placeOf(name), 'setting-twice', sentence, 'take one of the two away')]
+        : [])
+    ]
+  })
+  return [...jsonFaults.map(atAttribute(element, 'settings')), ...own]
 }
 
 /** A command on what is no button: keys do not reach it. */

@@ -56,7 +56,7 @@ const BY_HAND: Readonly<Record<string, string>> = {
   'varying.mp3': 'audio/mpeg',
   'no-table.mp3': 'audio/mpeg',
   'mono.wav': 'audio/wav; codecs="1"',
-  'setContext.wav': 'audio/wav; codecs="1"',
+  'surround.wav': 'audio/wav; codecs="1"',
   'float.wav': 'audio/wav; codecs="3"'
 }
 

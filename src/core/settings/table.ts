@@ -1,0 +1,149 @@
+import { FITS } from '../picture/fit.ts'
+import { START_SOUNDS, START_WHENS } from '../playback/start.ts'
+import type { ValueSchema } from './value-schema.ts'
+
+/** One setting: what values it takes, how its attribute is called, and where it means something. */
+export interface SettingRow {
+  readonly schema: ValueSchema
+  /** Its attribute on `<yoke-player>`; `undefined`: the key with dashes; `''`: it has none. */
+  readonly attribute?: string
+  /** What holds where nobody says anything. */
+  readonly default?: unknown
+  /** Only a media with a picture honours it. */
+  readonly picture?: true
+  /** It holds from the next load on; others take effect at once. */
+  readonly atLoad?: true
+  /** Only script can say it: it is no data. */
+  readonly scriptOnly?: true
+  /** Its value has to be read with care, by the part of this name (see `read-deep.ts`), before it takes effect. */
+  readonly deep?: 'shortcuts' | 'layouts' | 'control-names' | 'time-address' | 'frame-address' | 'moments'
+}
+
+const FLAG: ValueSchema = { type: 'boolean' }
+const TEXT: ValueSchema = { type: 'string' }
+const ABOVE_0: ValueSchema = { type: 'number', exclusiveMinimum: 0 }
+const SHARE: ValueSchema = { type: 'number', minimum: 0, maximum: 1 }
+const RECORD: ValueSchema = { type: 'object' }
+const RECORDS: ValueSchema = { type: 'array', items: RECORD }
+const TIME: ValueSchema = { anyOf: [TEXT, { type: 'number', minimum: 0 }] }
+const COLOR: ValueSchema = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }
+const PERCENT = '(100(\\.0+)?|\\d{1,2}(\\.\\d+)?)%'
+
+const words = (...of: readonly string[]): ValueSchema => ({ type: 'string', enum: of })
+
+/**
+ * Every setting, by its key: the name that script and JSON use. Attributes, JSON, clip documents and script say the same
+ * settings; `SettingLayers` says which of them holds.
+ */
+export const SETTINGS = {
+  autoplay: { schema: FLAG, default: false, atLoad: true },
+  backdrop: { schema: FLAG, default: false, picture: true },
+  'captionLook.background': { schema: COLOR, attribute: '' },
+  'captionLook.backgroundOpacity': { schema: SHARE, attribute: '' },
+  'captionLook.backing': { schema: words('line', 'band', 'none'), attribute: '' },
+  'captionLook.color': { schema: COLOR, attribute: '' },
+  'captionLook.edge': { schema: words('none', 'outline', 'shadow', 'raised'), attribute: '' },
+  'captionLook.font': { schema: words('sans', 'serif', 'mono', 'casual', 'capitals'), attribute: '' },
+  'captionLook.opacity': { schema: SHARE, attribute: '' },
+  'captionLook.place': { schema: words('foot', 'top'), attribute: '' },
+  'captionLook.size': { schema: { type: 'number', minimum: 0.5, maximum: 3 }, attribute: '' },
+  clipFields: { schema: RECORD, atLoad: true },
+  container: { schema: RECORD, attribute: '', scriptOnly: true },
+  controls: { schema: FLAG, default: false },
+  crossOrigin: { schema: words('anonymous', 'use-credentials', ''), attribute: 'crossorigin', atLoad: true },
+  debug: { schema: FLAG, default: false },
+  dropFiles: { schema: FLAG, default: false },
+  fit: { schema: words(...FITS), picture: true },
+  focusPoint: { schema: { type: 'string', pattern: `^\\s*${PERCENT}\\s+${PERCENT}\\s*$` }, picture: true },
+  frameRate: { schema: ABOVE_0, picture: true },
+  gestures: { schema: FLAG, default: false, picture: true },
+  height: { schema: ABOVE_0, attribute: '', picture: true },
+  hideAfter: { schema: { type: 'number', exclusiveMinimum: 0, orNever: true }, default: 2.5 },
+  layouts: { schema: RECORDS, deep: 'layouts' },
+  loading: { schema: words('eager', 'lazy'), default: 'eager', atLoad: true },
+  loop: { schema: FLAG, default: false },
+  measures: { schema: FLAG, default: false },
+  moments: { schema: RECORDS, attribute: '', deep: 'moments', default: [] },
+  muted: { schema: FLAG, default: false },
+  picture: { schema: RECORD, attribute: '', scriptOnly: true },
+  playbackRates: { schema: { type: 'array', items: ABOVE_0 }, default: [0.5, 0.75, 1, 1.25, 1.5, 2] },
+  playsInline: { schema: FLAG, attribute: 'playsinline', default: false, picture: true, atLoad: true },
+  poster: { schema: TEXT, picture: true },
+  posterAt: { schema: TIME, picture: true, deep: 'frame-address' },
+  posterSrcset: { schema: TEXT, picture: true },
+  preload: { schema: words('none', 'metadata', 'auto', ''), atLoad: true },
+  saveData: { schema: FLAG, atLoad: true },
+  shortcuts: {
+    schema: { anyOf: [words('off'), { type: 'array', items: { anyOf: [TEXT, RECORD] } }] },
+    deep: 'shortcuts'
+  },
+  solo: { schema: FLAG, default: false },
+  sourceTimeout: { schema: ABOVE_0, default: 10 },
+  sources: { schema: { type: 'array', items: { anyOf: [TEXT, RECORD] } }, attribute: '', atLoad: true },
+  src: { schema: TEXT, atLoad: true },
+  'start.at': { schema: TIME, deep: 'time-address', atLoad: true },
+  'start.sound': { schema: words(...START_SOUNDS), atLoad: true },
+  'start.volume': { schema: SHARE, atLoad: true },
+  'start.when': { schema: words(...START_WHENS), atLoad: true },
+  title: { schema: TEXT, attribute: 'clip-title', default: '' },
+  tracks: { schema: RECORDS, attribute: '', default: [] },
+  width: { schema: ABOVE_0, attribute: '', picture: true },
+  without: { schema: { type: 'array', items: TEXT }, deep: 'control-names', default: [] },
+  words: { schema: RECORD, attribute: '', scriptOnly: true }
+} as const satisfies Record<string, SettingRow>
+
+/** The key of a setting; `start.when` lies in `start`. */
+export type SettingKey = keyof typeof SETTINGS
+
+export const isSettingKey = (key: string): key is SettingKey => Object.hasOwn(SETTINGS, key)
+
+/** The row of a setting. */
+export const rowOf = (key: SettingKey): SettingRow => SETTINGS[key]
+
+/** Every key, in the order of the table. */
+export const SETTING_KEYS = Object.keys(SETTINGS) as readonly SettingKey[]
+
+/** `start.when` to `start-when`, `hideAfter` to `hide-after`. */
+const withDashes = (key: string): string =>
+  key.replace('.', '-').replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)
+
+/** Each attribute that is a setting, with its key. */
+export const ATTRIBUTE_KEYS: ReadonlyMap<string, SettingKey> = new Map(
+  SETTING_KEYS.flatMap(key => {
+    const { attribute = withDashes(key), scriptOnly } = rowOf(key)
+    return attribute && !scriptOnly ? [[attribute, key] as const] : []
+  })
+)
+
+/** The heads of settings that lie in one another: `start`, `captionLook`. */
+const GROUPS: ReadonlySet<string> = new Set(
+  SETTING_KEYS.flatMap(key => (key.includes('.') ? (key.split('.')[0] ?? []) : []))
+)
+
+const keysIn = (group: string): readonly SettingKey[] => SETTING_KEYS.filter(key => key.startsWith(`${group}.`))
+
+/**
+ * `{ start: { when } }` to `start.when`: one key for one setting. `undefined` for a group takes each of its settings back.
+ * What is no setting comes along, for whoever tells of it.
+ */
+export const flattenSettings = (settings: object): readonly (readonly [key: string, value: unknown])[] =>
+  Object.entries(settings).flatMap(([key, value]): (readonly [string, unknown])[] => {
+    if (!GROUPS.has(key)) return [[key, value]]
+    if (value === undefined) return keysIn(key).map(part => [part, undefined] as const)
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) return [[key, value]]
+    return Object.entries(value).map(([part, one]) => [`${key}.${part}`, one] as const)
+  })
+
+/** {@link flattenSettings}, back. */
+export const nestSettings = (entries: Iterable<readonly [string, unknown]>): Readonly<Record<string, unknown>> => {
+  const settings: Record<string, unknown> = {}
+  for (const [key, value] of entries) {
+    const [head = '', part] = key.split('.')
+    if (part === undefined) settings[head] = value
+    else settings[head] = { ...(settings[head] as object), [part]: value }
+  }
+  return settings
+}
+
+/** What holds where nobody says anything. */
+export const DEFAULT_SETTINGS = nestSettings(SETTING_KEYS.map(key => [key, rowOf(key).default] as const))

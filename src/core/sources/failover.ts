@@ -1,0 +1,265 @@
+import { type Fault, fault } from '../fault.ts'
+import { nextSource, pauseBeforeRetry, type SourceReport, type SourceState } from './reports.ts'
+
+/**
+ * Where a failover stands. `steady`: the engine plays, or loads by itself. `switching`: a source was put in, and is awaited.
+ * `pausing`: a source is tried again in a moment. `offline`: it is tried again once there is a connection. `probing`: the
+ * bytes of a source are asked what they are, because its type was refused. `diagnosing`: nothing is left, and it is found
+ * out why. `failed`: that was told.
+ */
+export type FailoverPhase = 'steady' | 'switching' | 'pausing' | 'offline' | 'probing' | 'diagnosing' | 'failed'
+
+/** All that a failover remembers. Never changed in place. */
+export interface FailoverState {
+  readonly phase: FailoverPhase
+  /** Counts what was begun: an answer to an earlier attempt is dropped. */
+  readonly attempt: number
+  /** The source that has truly played: worth another try when the connection broke. */
+  readonly good: string | undefined
+  /** The source that is tried again. */
+  readonly again: string | undefined
+  readonly triesInVain: number
+}
+
+/** What has happened to the sources of a media. Those with an attempt are answers to an effect. */
+export type FailoverEvent =
+  /** These are to be played from now on, in this order. */
+  | { readonly type: 'chosen'; readonly first: string | undefined }
+  /** The present source cannot go on; `''` where the engine has none any more. */
+  | { readonly type: 'broken'; readonly src: string; readonly byConnection: boolean }
+  /** No data has come for so many seconds. */
+  | { readonly type: 'silent'; readonly src: string; readonly seconds: number }
+  /** Sound alone came of what should have a picture. */
+  | { readonly type: 'without-picture'; readonly src: string }
+  /** The media ended before its end: the file broke off, and the engine jumped from there. */
+  | { readonly type: 'cut-short'; readonly src: string; readonly at: number }
+  /** Time has been seen to run. */
+  | { readonly type: 'ran'; readonly src: string }
+  /** The source that was put in is there, at its place. */
+  | { readonly type: 'ready'; readonly src: string }
+  /** The device has a connection again. */
+  | { readonly type: 'online' }
+  | { readonly type: 'pause-over'; readonly attempt: number }
+  /** What the bytes of a source are; `undefined` where they could not be had. */
+  | {
+      readonly type: 'probed'
+      readonly attempt: number
+      readonly src: string
+      readonly mime: string | undefined
+      readonly playable: boolean
+    }
+  | { readonly type: 'diagnosed'; readonly attempt: number; readonly reason: Fault | undefined }
+
+/** What is to be done about it. */
+export type FailoverEffect =
+  | { readonly do: 'note'; readonly src: string; readonly state: SourceState; readonly fault?: Fault }
+  /** Show the media as it was, at this second if one is named, until `release` or `fail`. */
+  | { readonly do: 'hold'; readonly at?: number }
+  /** Put this source in; it goes on where the media was, as it was. */
+  | { readonly do: 'place'; readonly src: string }
+  /** Answer with `pause-over`. */
+  | { readonly do: 'wait'; readonly seconds: number; readonly attempt: number }
+  /** Answer with `probed`. */
+  | { readonly do: 'probe'; readonly src: string; readonly attempt: number }
+  /** Answer with `diagnosed`. */
+  | { readonly do: 'diagnose'; readonly attempt: number }
+  /** The source that is there speaks for itself again. */
+  | { readonly do: 'release' }
+  | { readonly do: 'fail'; readonly reason: Fault | undefined }
+  /** There is hope again after all had failed: show the media where it stood. */
+  | { readonly do: 'stand-by' }
+
+/** What a step depends on beside its event. */
+export interface FailoverFacts {
+  readonly reports: readonly SourceReport[]
+  /** Whether the device has a connection. */
+  readonly isOnline: boolean
+}
+
+/** The next state, and what is to be done, in order. */
+export interface FailoverStep {
+  readonly state: FailoverState
+  readonly effects: readonly FailoverEffect[]
+}
+
+export const initialFailover: FailoverState = {
+  phase: 'steady',
+  attempt: 0,
+  good: undefined,
+  again: undefined,
+  triesInVain: 0
+}
+
+type EventType = FailoverEvent['type']
+type EventOf<Type extends EventType> = Extract<FailoverEvent, { readonly type: Type }>
+type Row<Type extends EventType> = (state: FailoverState, event: EventOf<Type>, facts: FailoverFacts) => FailoverStep
+
+const nameOf = (src: string, { reports }: FailoverFacts): string =>
+  reports.find(report => report.src === src)?.name ?? src
+
+const lost = (name: string): Fault =>
+  fault('connection-lost', `The connection to ${name} broke.`, 'it is tried again, and goes on where it was')
+
+const unplayable = (name: string): Fault =>
+  fault('media-failed', `${name} cannot be played.`, 'open the address by itself, and look at its type and codecs')
+
+const silent = (name: string, seconds: number): Fault =>
+  fault(
+    'source-silent',
+    `No data has come of ${name} for ${seconds} seconds.`,
+    'look whether the server answers at all; source-timeout sets how long is waited'
+  )
+
+const withoutPicture = (name: string): Fault =>
+  fault(
+    'source-without-picture',
+    `Of ${name} this browser plays only the sound.`,
+    'its picture is coded in a way that this browser lacks: put another format beside it'
+  )
+
+const unsupported = (name: string, mime: string | undefined): Fault =>
+  fault(
+    'source-unsupported',
+    `This browser does not play ${name}${mime ? `, which is ${mime}` : ''}.`,
+    'put another format beside it: H.264 and AAC in MP4 are played by all'
+  )
+
+/** The source that cannot go on is no next one, whatever is known of it. */
+const besides = (src: string, facts: FailoverFacts): FailoverFacts => ({
+  ...facts,
+  reports: facts.reports.map(report =>
+    report.src === src && report.state === 'untried' ? { ...report, state: 'failed' } : report
+  )
+})
+
+const note = (src: string, state: SourceState, reason?: Fault): readonly FailoverEffect[] =>
+  src ? [{ do: 'note', src, state, ...(reason && { fault: reason }) }] : []
+
+const HOLD: FailoverEffect = { do: 'hold' }
+
+const stay = (state: FailoverState): FailoverStep => ({ state, effects: [] })
+
+const after = (effects: readonly FailoverEffect[], step: FailoverStep): FailoverStep => ({
+  state: step.state,
+  effects: [...effects, ...step.effects]
+})
+
+const switchTo = (state: FailoverState, src: string): FailoverStep => ({
+  state: { ...state, phase: 'switching', attempt: state.attempt + 1 },
+  effects: [{ do: 'place', src }]
+})
+
+const diagnose = (state: FailoverState): FailoverStep => {
+  const attempt = state.attempt + 1
+  return { state: { ...state, phase: 'diagnosing', attempt }, effects: [{ do: 'diagnose', attempt }] }
+}
+
+/** The same source again, after growing pauses; without a connection once it is back. */
+const tryAgain = (state: FailoverState, src: string, { isOnline }: FailoverFacts): FailoverStep => {
+  const seconds = pauseBeforeRetry(state.triesInVain)
+  if (seconds === undefined) return diagnose(state)
+  const attempt = state.attempt + 1
+  const next = { ...state, attempt, again: src, triesInVain: state.triesInVain + 1 }
+  return isOnline
+    ? { state: { ...next, phase: 'pausing' }, effects: [{ do: 'wait', seconds, attempt }] }
+    : stay({ ...next, phase: 'offline' })
+}
+
+/** Last of all those whose type the engine has refused: a type may be wrong. */
+const probe = (state: FailoverState, { reports }: FailoverFacts, behind = -1): FailoverStep => {
+  const refused = reports.find(({ state: become }, index) => index > behind && become === 'refused')
+  if (!refused) return diagnose(state)
+  const attempt = state.attempt + 1
+  return {
+    state: { ...state, phase: 'probing', attempt },
+    effects: [{ do: 'probe', src: refused.src, attempt }]
+  }
+}
+
+/** Leaves the present source for the next, else for itself, else for one that was refused. */
+const leave = (state: FailoverState, facts: FailoverFacts, broken?: string): FailoverStep => {
+  const next = nextSource(facts.reports)
+  const again = state.good ?? broken
+  if (next) return switchTo(state, next.src)
+  return again ? tryAgain(state, again, facts) : probe(state, facts)
+}
+
+const broken: Row<'broken'> = (state, { src, byConnection }, facts) => {
+  const isConnection = byConnection || !facts.isOnline
+  const why = isConnection ? lost : unplayable
+  return after(
+    [...note(src, 'failed', why(nameOf(src, facts))), HOLD],
+    leave(state, besides(src, facts), isConnection && src ? src : undefined)
+  )
+}
+
+const fellSilent: Row<'silent'> = (state, { src, seconds }, facts) => {
+  const said = [...note(src, 'silent', silent(nameOf(src, facts), seconds)), HOLD]
+  const next = nextSource(besides(src, facts).reports)
+  if (next) return after(said, switchTo(state, next.src))
+  if (pauseBeforeRetry(state.triesInVain) === undefined) return after(said, diagnose(state))
+  return after(said, switchTo({ ...state, triesInVain: state.triesInVain + 1 }, state.good ?? src))
+}
+
+const lacksPicture: Row<'without-picture'> = (state, { src }, facts) =>
+  after([...note(src, 'failed', withoutPicture(nameOf(src, facts))), HOLD], leave(state, besides(src, facts)))
+
+const cutShort: Row<'cut-short'> = (state, { src, at }, facts) =>
+  after([{ do: 'hold', at }], broken(state, { type: 'broken', src, byConnection: false }, facts))
+
+const ran: Row<'ran'> = (state, { src }) => stay({ ...state, good: src, triesInVain: 0 })
+
+/** What the page has put in its place meanwhile is left alone. */
+const backOnline: Row<'online'> = (state, _, { reports }) => {
+  const src = state.good ?? state.again
+  if (src === undefined || !reports.some(report => report.src === src)) return stay(state)
+  const hopeful = switchTo({ ...state, triesInVain: 0 }, src)
+  return state.phase === 'failed' ? after([{ do: 'stand-by' }], hopeful) : hopeful
+}
+
+const chosen: Row<'chosen'> = ({ attempt }, { first }) => {
+  const fresh = { ...initialFailover, attempt: attempt + 1 }
+  return first === undefined ? stay(fresh) : switchTo(fresh, first)
+}
+
+const TROUBLES = { broken, silent: fellSilent, 'without-picture': lacksPicture, 'cut-short': cutShort } as const
+
+/** What each phase does about each event. What is not here changes nothing: it is late, or of no matter. */
+export const FAILOVER: Readonly<Record<FailoverPhase, { readonly [Type in EventType]?: Row<Type> }>> = {
+  steady: { ...TROUBLES, chosen, ran },
+  switching: {
+    ...TROUBLES,
+    chosen,
+    online: backOnline,
+    ready: (state, { src }) => ({
+      state: { ...state, phase: 'steady' },
+      effects: [...note(src, 'chosen'), { do: 'release' }]
+    })
+  },
+  pausing: {
+    chosen,
+    online: backOnline,
+    'pause-over': state => switchTo(state, state.again ?? '')
+  },
+  offline: { chosen, online: backOnline },
+  probing: {
+    chosen,
+    probed: (state, { src, mime, playable }, facts) => {
+      if (playable) return switchTo(state, src)
+      const at = facts.reports.findIndex(report => report.src === src)
+      return after(note(src, 'failed', unsupported(nameOf(src, facts), mime)), probe(state, facts, at))
+    }
+  },
+  diagnosing: {
+    chosen,
+    diagnosed: (state, { reason }) => ({ state: { ...state, phase: 'failed' }, effects: [{ do: 'fail', reason }] })
+  },
+  failed: { chosen, online: backOnline }
+}
+
+/** One step of a failover. An answer to an attempt that is not the present one changes nothing. */
+export const stepFailover = (state: FailoverState, event: FailoverEvent, facts: FailoverFacts): FailoverStep => {
+  if ('attempt' in event && event.attempt !== state.attempt) return stay(state)
+  const row = FAILOVER[state.phase][event.type] as Row<EventType> | undefined
+  return row ? row(state, event, facts) : stay(state)
+}

@@ -1,0 +1,264 @@
+import type { Fault } from '../../core/fault.ts'
+import { type FailoverEffect, type FailoverEvent, initialFailover, stepFailover } from '../../core/sources/failover.ts'
+import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
+import type { SourceReport } from '../../core/sources/reports.ts'
+import { bring, definePart, type PartHost } from '../../loading/part.ts'
+import type { ElementSources } from './element-sources.ts'
+import { LastPosition } from './last-position.ts'
+import { StallDetector } from './stall-detector.ts'
+
+const MEDIA_ERR_NETWORK = 2
+const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
+const HAVE_CURRENT_DATA = 2
+const SECOND = 1000
+const HEARD = [
+  'canplay',
+  'loadeddata',
+  'loadedmetadata',
+  'loadstart',
+  'play',
+  'playing',
+  'progress',
+  'seeked',
+  'seeking',
+  'stalled',
+  'timeupdate',
+  'waiting'
+] as const
+
+/** Faults that say what happened, and not why. */
+const VAGUE: ReadonlySet<string> = new Set(['media-failed', 'source-silent'])
+
+/** What looks into files, to say why they cannot be played: needed in trouble only. */
+const DIAGNOSIS = definePart(() => import('./diagnose.ts'))
+
+/**
+ * Carries a failover out: tells the machine of `core/sources/failover.ts` what the element does, and does to the element
+ * what the machine says. Loaded when something has played, or has failed.
+ */
+export class FailoverDriver implements PartHost {
+  readonly #sources: ElementSources
+  readonly #element: HTMLMediaElement
+  readonly #life = new AbortController()
+  #state = initialFailover
+  readonly #position: LastPosition
+  readonly #stall: StallDetector
+  #isPlayingOn = false
+  #pause: ReturnType<typeof setTimeout> | undefined
+
+  constructor(sources: ElementSources) {
+    const { element } = sources
+    this.#sources = sources
+    this.#element = element
+    const { signal } = this.#life
+    for (const type of HEARD) element.addEventListener(type, () => this.#hear(type), { signal })
+    element.ownerDocument.defaultView?.addEventListener('online', () => this.#online(), { signal })
+    this.#position = new LastPosition(element)
+    this.#stall = new StallDetector(element, {
+      isWanted: () => sources.wanted,
+      patience: () => sources.preferences.timeout * 2 ** this.#state.triesInVain * SECOND,
+      stalled: () => this.#send({ type: 'silent', src: element.currentSrc, seconds: this.#sources.preferences.timeout })
+    })
+    this.#keepPosition()
+    // It may have come in the middle of a seek: where that leads is no jump.
+    this.#position.accept()
+  }
+
+  get signal(): AbortSignal {
+    return this.#life.signal
+  }
+
+  /** A part that cannot be had is told as what stands in the way of the media. */
+  raise(reason: Fault): void {
+    this.#sources.raise(reason)
+  }
+
+  stop(): void {
+    this.#life.abort()
+    this.#stall.stop()
+    clearTimeout(this.#pause)
+  }
+
+  /** Plays the first of these that truly plays. */
+  choose(entries: readonly SourceEntry[]): void {
+    const element = this.#element
+    const [first] = rankSources(entries, {
+      canPlayType: type => element.canPlayType(type),
+      matches: media => matchMedia(media).matches,
+      width: element.clientWidth * devicePixelRatio,
+      saveData: this.#sources.preferences.saveData
+    })
+    this.#send({ type: 'chosen', first: first && new URL(first.entry.src, element.baseURI).href })
+  }
+
+  /** The present source cannot go on. */
+  broken(): void {
+    const { error, currentSrc } = this.#element
+    this.#send({ type: 'broken', src: currentSrc, byConnection: error?.code === MEDIA_ERR_NETWORK })
+  }
+
+  /** Sound alone came of what should have a picture. */
+  withoutPicture(): void {
+    this.#send({ type: 'without-picture', src: this.#element.currentSrc })
+  }
+
+  /** The media has ended. @returns whether that end is none, because the file broke off and the engine jumped. */
+  ended(): boolean {
+    if (!this.#position.hasJumped()) return false
+    this.#send({ type: 'cut-short', src: this.#element.currentSrc, at: this.#position.time })
+    return true
+  }
+
+  #send(event: FailoverEvent): void {
+    const { state, effects } = stepFailover(this.#state, event, {
+      reports: this.#sources.list,
+      isOnline: navigator.onLine
+    })
+    this.#state = state
+    if (event.type === 'chosen') clearTimeout(this.#pause)
+    for (const effect of effects) this.#perform(effect)
+  }
+
+  #perform(effect: FailoverEffect): void {
+    switch (effect.do) {
+      case 'note':
+        this.#sources.note(effect.src, effect.state, effect.fault)
+        break
+      case 'hold':
+        this.#sources.freeze(effect.at)
+        break
+      case 'stand-by':
+        this.#sources.standBy()
+        break
+      case 'place':
+        this.#place(effect.src)
+        break
+      case 'release':
+        this.#position.accept()
+        this.#sources.release()
+        break
+      case 'wait':
+        this.#wait(effect.seconds, effect.attempt)
+        break
+      case 'probe':
+        this.#probe(effect.src, effect.attempt)
+        break
+      case 'diagnose':
+        this.#diagnose(effect.attempt)
+        break
+      case 'fail':
+        this.#fail(effect.reason)
+    }
+  }
+
+  #wait(seconds: number, attempt: number): void {
+    clearTimeout(this.#pause)
+    this.#pause = setTimeout(() => this.#send({ type: 'pause-over', attempt }), seconds * SECOND)
+  }
+
+  /** The same place, the same rate, and playing if it was. */
+  #place(src: string): void {
+    const { frozen } = this.#sources
+    const element = this.#element
+    clearTimeout(this.#pause)
+    this.#sources.place(src)
+    this.#stall.dataCame()
+    if (!frozen) return
+    element.playbackRate = frozen.playbackRate
+    if (!frozen.paused) element.play().catch((reason: Error) => this.#blocked(reason))
+  }
+
+  /** Not before: WebKit never comes back from a seek that was asked for earlier. */
+  #takePosition(): void {
+    const { frozen } = this.#sources
+    if (frozen && frozen.currentTime > 0) this.#element.currentTime = frozen.currentTime
+  }
+
+  /** The browser wants a press first: shown as paused, at its place. */
+  #blocked({ name }: Error): void {
+    const { frozen } = this.#sources
+    if (name !== 'NotAllowedError' || !frozen) return
+    this.#sources.wanted = false
+    frozen.paused = true
+    this.#lookWhetherReady()
+  }
+
+  #online(): void {
+    const isWaiting = this.#sources.frozen !== undefined || this.#sources.error !== null
+    if (isWaiting) this.#send({ type: 'online' })
+  }
+
+  async #probe(src: string, attempt: number): Promise<void> {
+    const part = await bring(DIAGNOSIS, this)
+    const mime = await part?.typeByBytes(src, this.signal)
+    if (this.signal.aborted) return
+    const playable = mime !== undefined && this.#element.canPlayType(mime) !== ''
+    this.#send({ type: 'probed', attempt, src, mime, playable })
+  }
+
+  /** Finds out why, in plain words, before anyone is told. */
+  async #diagnose(attempt: number): Promise<void> {
+    const tried = this.#sources.list.filter(({ state }) => state === 'failed' || state === 'silent')
+    const reasons = await Promise.all(tried.map(report => this.#reasonOf(report)))
+    if (!this.signal.aborted) this.#send({ type: 'diagnosed', attempt, reason: reasons.find(reason => reason) })
+  }
+
+  async #reasonOf(report: SourceReport): Promise<Fault | undefined> {
+    const { fault: known } = report
+    if (known && !VAGUE.has(known.code)) return known
+    const part = await bring(DIAGNOSIS, this)
+    const reason = (await part?.diagnose(report, this.#element, this.signal)) ?? known
+    // It may have been replaced meanwhile.
+    const isListed = this.#sources.list.some(({ src }) => src === report.src)
+    if (reason && isListed && !this.signal.aborted) this.#sources.note(report.src, report.state, reason)
+    return reason
+  }
+
+  #fail(reason: Fault | undefined): void {
+    const { error } = this.#element
+    this.#sources.fail({
+      code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
+      message: error?.message ?? '',
+      ...(reason && { reason })
+    })
+  }
+
+  #hear(type: (typeof HEARD)[number]): void {
+    if (type === 'loadedmetadata') this.#takePosition()
+    if (type === 'seeking') this.#position.accept()
+    if (type === 'timeupdate' || type === 'seeked' || type === 'playing') this.#keepPosition()
+    this.#stall.hear(type)
+    this.#lookWhetherReady()
+  }
+
+  #keepPosition(): void {
+    const { currentTime, ended, paused, currentSrc } = this.#element
+    if (ended || this.#sources.frozen || !this.#position.look()) return
+    this.#stall.timeRan()
+    // Not by readyState: WebKit leaves it low while time runs.
+    if (!paused && currentTime > 0) this.#send({ type: 'ran', src: currentSrc })
+  }
+
+  /** The new source is there: from now on the element speaks for itself. */
+  #lookWhetherReady(): void {
+    const { frozen } = this.#sources
+    const { readyState, seeking, paused, ended, currentSrc } = this.#element
+    if (!frozen || seeking || readyState < HAVE_CURRENT_DATA) return
+    if (!frozen.paused && paused && !ended) this.#playOn(frozen.muted)
+    else this.#send({ type: 'ready', src: currentSrc })
+  }
+
+  /** WebKit unmutes at the change of rate, and then stops because of the sound. */
+  #playOn(muted: boolean): void {
+    const element = this.#element
+    if (this.#isPlayingOn) return
+    this.#isPlayingOn = true
+    element.muted = muted
+    element
+      .play()
+      .catch((reason: Error) => this.#blocked(reason))
+      .finally(() => {
+        this.#isPlayingOn = false
+      })
+  }
+}

@@ -1,0 +1,11 @@
+import type { Fault } from '../../core/fault.ts'
+import { PLAYER_ATTRIBUTES } from '../../core/markup/vocabulary.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { misspeltAttribute } from '../../core/settings/read-deep.ts'
+
+/** A fault for each attribute of a player that is almost one of ours. */
+export const findMisspelt = (names: readonly string[]): readonly Fault[] =>
+  names.flatMap(name => {
+    const nearest = nearestName(name, PLAYER_ATTRIBUTES)
+    return nearest ? [misspeltAttribute(name, nearest)] : []
+  })

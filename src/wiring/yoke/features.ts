@@ -1,0 +1,76 @@
+import type { Fault } from '../../core/fault.ts'
+import { definePart, type Part, use } from '../../loading/part.ts'
+import { tracksRightIn } from '../../media/html/track-elements.ts'
+import type { Feature, YokeView } from './yoke-view.ts'
+
+/** Something that a yoke can do, and pays for only when it is wanted. */
+interface FeatureRow {
+  readonly part: Part<{ readonly begin: Feature }>
+  readonly isWanted: (yoke: YokeView) => boolean
+}
+
+const hasTracks = ({ media, settings, scopes }: YokeView): boolean =>
+  (media?.textTracks?.list.length ?? 0) > 0 ||
+  settings.tracks.length > 0 ||
+  [...scopes].some(({ target }) => tracksRightIn(target).length > 0)
+
+const startsByItself = ({ media, settings: { start } }: YokeView): boolean =>
+  media !== undefined && (media.loading?.autoplay === true || Object.values(start).some(value => value !== undefined))
+
+const CAPTIONS = definePart(() => import('../captions/captions.ts'))
+
+const FEATURES: readonly FeatureRow[] = [
+  { part: CAPTIONS, isWanted: hasTracks },
+  { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself }
+]
+
+/** Keeps the engine from loading and showing tracks that the library does; it may have them while the library cannot. */
+class NativeTracks {
+  readonly #yoke: YokeView
+  #restore: (() => void) | undefined
+
+  constructor(yoke: YokeView) {
+    this.#yoke = yoke
+  }
+
+  disable(): void {
+    const { media, captions } = this.#yoke
+    this.enable()
+    this.#restore = hasTracks(this.#yoke) || captions ? media?.textTracks?.disableNative() : undefined
+  }
+
+  enable(): void {
+    this.#restore?.()
+    this.#restore = undefined
+  }
+}
+
+/** Begins each feature of a yoke once it is wanted. One that could not be had is asked for again with each press of play. */
+export const beginFeatures = (yoke: YokeView): void => {
+  const native = new NativeTracks(yoke)
+  for (const { part, isWanted } of FEATURES) {
+    let begun = false
+    const host = {
+      signal: yoke.signal,
+      raise: (reason: Fault) => {
+        if (part === CAPTIONS) native.enable()
+        yoke.raise(reason)
+      }
+    }
+    const look = (): void => {
+      if (begun || !isWanted(yoke)) return
+      use(part, host, ({ begin }) => {
+        if (begun || !isWanted(yoke)) return
+        begun = true
+        begin(yoke, yoke.signal)
+      })
+    }
+    // To look is dear: only when something is put together anew.
+    yoke.subscribe(({ changes, snapshot: { paused } }) => `${changes} ${paused}`, look)
+  }
+  yoke.subscribe(
+    ({ trackChanges }) => trackChanges,
+    () => native.disable()
+  )
+  yoke.signal.addEventListener('abort', () => native.enable())
+}

@@ -1,0 +1,49 @@
+import {
+  initialSnapshot,
+  keepContext,
+  type MediaSnapshot,
+  type PlayerContext,
+  readSnapshot
+} from '../../core/playback/snapshot.ts'
+import type { MediaAdapter, MediaEventType } from '../../media/adapter.ts'
+import { Subscriptions } from './subscriptions.ts'
+
+/** What is known at this moment, and who wants to know of changes. The media owns its state; this is what was seen of it. */
+export class Store {
+  readonly subscriptions: Subscriptions
+  #snapshot = initialSnapshot
+
+  /** @param failed told of subscribers that throw. */
+  constructor(failed: (cause: unknown) => void) {
+    this.subscriptions = new Subscriptions(failed)
+  }
+
+  get snapshot(): MediaSnapshot {
+    return this.#snapshot
+  }
+
+  /** Another media: what is settled around the one before stays, what was seen of it goes. */
+  reset(): void {
+    this.#snapshot = keepContext(this.#snapshot)
+  }
+
+  /** Reads the media anew. @param currentTime the position to show in the media's stead. */
+  read(media: MediaAdapter, eventType?: MediaEventType, currentTime?: number): void {
+    const seen = readSnapshot(media, this.#snapshot, eventType)
+    this.#snapshot = currentTime === undefined ? seen : { ...seen, currentTime }
+  }
+
+  /** Takes note of what the media itself does not tell. */
+  setContext(changed: Partial<PlayerContext>): void {
+    const keys = Object.keys(changed) as (keyof PlayerContext)[]
+    if (keys.every(key => Object.is(this.#snapshot[key], changed[key]))) return
+    this.#snapshot = { ...this.#snapshot, ...changed }
+    this.subscriptions.check()
+  }
+
+  /** There is no media, and none will come: as one that has failed. */
+  failWithout(message: string): void {
+    this.#snapshot = { ...this.#snapshot, error: { code: 4, message } }
+    this.subscriptions.check()
+  }
+}

@@ -177,7 +177,9 @@ export class AwakePlayer implements PlayerView {
     if (this.isNear) return
     this.isNear = true
     const { media, settings } = this.yoke
-    if (settings.loading === 'lazy' && media?.loading) media.loading.preload = settings.preload || 'metadata'
+    // What keeps the media from loading before any script runs is no wish for later.
+    const preload = this.yoke.settingOrigin('preload') === 'media' ? undefined : settings.preload
+    if (settings.loading === 'lazy' && media?.loading) media.loading.preload = preload || 'metadata'
     this.#stage.takeFocus()
     this.#name()
     this.yoke.refresh()

@@ -192,8 +192,8 @@ describe('<yoke-player>', () => {
       ])
     ).toEqual([true, true, true])
     expect((await person.page.run(() => globalThis.notes)).faults).toEqual([
-      'setting-twice: take src off one of the two',
-      'setting-twice: take preload off one of the two'
+      'setting-twice: take one of the two away',
+      'setting-twice: take one of the two away'
     ])
     await ask(player => player.setAttribute('src', '/media/lock-gate.webm?2'))
     await person.until('the later word', () => document.querySelector('yoke-player')?.currentSrc.endsWith('?2'))

@@ -123,9 +123,10 @@ describe('starting', () => {
     await person.mount(
       '<yoke-player start-when="atonce"><video muted width="200"></video></yoke-player><yoke-player start-when="pressed"><video muted autoplay width="200" src="/media/tide-clock.webm"></video></yoke-player>'
     )
-    expect(await person.page.run(() => notes.faults)).toEqual([
-      'setting-unreadable: did you mean at-once?',
-      'setting-twice: take autoplay off: start-when says more'
+    await person.until('both faults', () => notes.faults.length === 2)
+    expect((await person.page.run(() => notes.faults)).sort()).toEqual([
+      'setting-twice: take autoplay off: start-when says more',
+      'setting-unreadable: did you mean at-once?'
     ])
     expect(await person.page.run(() => document.querySelectorAll('video')[1]?.paused)).toBe(true)
   })

@@ -27,6 +27,8 @@ export interface SettingExplanation {
   readonly origin: SettingOrigin
   /** What weaker layers say, the strongest of them first. */
   readonly hidden: readonly { readonly origin: SettingOrigin; readonly value: unknown }[]
+  /** Only a media with a picture honours it. */
+  readonly isOfPicture: boolean
 }
 
 /** Those that an author writes: of two of them that say the same, the author should know. */
@@ -53,7 +55,7 @@ export class SettingLayers {
 
   /** The value that holds. */
   valueOf(key: SettingKey): unknown {
-    return this.#says(this.originOf(key), key)
+    return this.saidBy(this.originOf(key), key)
   }
 
   /** The layer that settles it: the strongest that says anything. */
@@ -66,18 +68,25 @@ export class SettingLayers {
     const [winner, loser] = this.#saying(key).filter(isWritten)
     if (!winner || !loser) return undefined
     // Of a player and the media in it, either may say what both mean.
-    const isSame = winner === 'media' && Object.is(this.#says('media', key), this.#says(loser, key))
+    const isSame = winner === 'media' && Object.is(this.saidBy('media', key), this.saidBy(loser, key))
     return isSame ? undefined : [winner, loser]
   }
 
   /** Which layer settles a setting, and what it hides. */
   explain(key: SettingKey): SettingExplanation {
     const [origin = 'library', ...others] = [...this.#saying(key), 'library' as const]
-    const hidden = others.map(weaker => ({ origin: weaker, value: this.#says(weaker, key) }))
-    return { key, value: this.#says(origin, key), origin, hidden: hidden.filter(({ value }) => value !== undefined) }
+    const hidden = others.map(weaker => ({ origin: weaker, value: this.saidBy(weaker, key) }))
+    return {
+      key,
+      value: this.saidBy(origin, key),
+      origin,
+      hidden: hidden.filter(({ value }) => value !== undefined),
+      isOfPicture: rowOf(key).picture === true
+    }
   }
 
-  #says(origin: SettingOrigin, key: SettingKey): unknown {
+  /** What a layer says of a setting; `undefined` where it says nothing. */
+  saidBy(origin: SettingOrigin, key: SettingKey): unknown {
     return origin === 'library' ? rowOf(key).default : this.#layers.get(origin)?.get(key)
   }
 

@@ -9,24 +9,31 @@ import type { SettingOrigin } from './layers.ts'
 import { ATTRIBUTE_KEYS, isSettingKey, rowOf, SETTING_KEYS, type SettingKey, type SettingRow } from './table.ts'
 import { readValue, type ValueSchema, valueOfText } from './value-schema.ts'
 
+/** What was read of a value: `undefined` where nothing of it can be used, and what is wrong with it. */
+export interface DeepReading {
+  readonly value: unknown
+  readonly faults: readonly Fault[]
+}
+
+const readingOf = (result: Result<unknown>, value?: unknown): DeepReading =>
+  result.ok ? { value: value ?? result.value, faults: [] } : { value: undefined, faults: [result.fault] }
+
+const isControl = (name: string): boolean => (CONTROL_NAMES as readonly string[]).includes(name)
+
 /** How values are read whose schema does not say all. */
-const DEEP: Readonly<Record<NonNullable<SettingRow['deep']>, (value: never) => Result<unknown>>> = {
-  layouts: (value: Parameters<typeof tryReadLayouts>[0]) => tryReadLayouts(value),
-  'control-names': (names: readonly string[]) => {
-    const stranger = names.find(name => !(CONTROL_NAMES as readonly string[]).includes(name))
-    return stranger === undefined ? succeed(names) : refuse(unknownControl(stranger))
-  },
-  'time-address': (value: string | number) => {
-    const address = tryParseTimeAddress(value)
-    return address.ok ? succeed(value) : address
-  },
-  /** Without a time: the frame in the middle. */
-  'frame-address': (value: string | number) => {
-    const address = tryParseTimeAddress(value === '' ? '50%' : value)
-    return address.ok ? succeed(value === '' ? '50%' : value) : address
-  },
-  moments: (value: Parameters<typeof tryReadMoments>[0]) => tryReadMoments(value),
-  shortcuts: (value: Parameters<typeof tryReadShortcuts>[0]) => tryReadShortcuts(value)
+const DEEP: Readonly<Record<NonNullable<SettingRow['deep']>, (value: never) => DeepReading>> = {
+  layouts: (value: Parameters<typeof tryReadLayouts>[0]) => readingOf(tryReadLayouts(value)),
+  // Those that there are are left out, whatever stands beside them.
+  'control-names': (names: readonly string[]) => ({
+    value: names.filter(isControl),
+    faults: names.filter(name => !isControl(name)).map(unknownControl)
+  }),
+  'time-address': (value: string | number) => readingOf(tryParseTimeAddress(value), value),
+  // Without a time: the frame in the middle.
+  'frame-address': (value: string | number) =>
+    value === '' ? { value, faults: [] } : readingOf(tryParseTimeAddress(value), value),
+  moments: (value: Parameters<typeof tryReadMoments>[0]) => readingOf(tryReadMoments(value)),
+  shortcuts: (value: Parameters<typeof tryReadShortcuts>[0]) => readingOf(tryReadShortcuts(value))
 }
 
 /** What an author may have meant, in an example that can be copied. */
@@ -133,15 +140,17 @@ export const settingTwice = (key: SettingKey, winner: SettingOrigin, loser: Sett
   )
 
 /** Reads what the schema of a setting has let in, and does not say all of. */
-export const readDeep = (key: SettingKey, value: unknown): Result<unknown> => {
+export const readDeep = (key: SettingKey, value: unknown): DeepReading => {
   const { deep } = rowOf(key)
-  return deep ? DEEP[deep](value as never) : succeed(value)
+  return deep ? DEEP[deep](value as never) : { value, faults: [] }
 }
 
 /** Reads a value of script or JSON, all the way. */
 const read = (key: SettingKey, name: string, value: unknown): Result<unknown> => {
   const shaped = readValue(rowOf(key).schema, value)
-  return shaped === undefined ? refuse(unreadableSetting(key, name, value)) : readDeep(key, shaped)
+  if (shaped === undefined) return refuse(unreadableSetting(key, name, value))
+  const { value: good, faults } = readDeep(key, shaped)
+  return faults[0] ? refuse(faults[0]) : succeed(good)
 }
 
 /** Reads one attribute as it is written on a player. `undefined` for an attribute that is no setting. */

@@ -130,9 +130,12 @@ describe('settings as data', () => {
   })
 
   it('moments and shortcuts are read all the way', () => {
-    expect(readDeep('moments', [{ at: '1:75', label: 'never' }]).ok).toBe(false)
+    expect(readDeep('moments', [{ at: '1:75', label: 'never' }]).value).toBeUndefined()
+    expect(readDeep('without', ['volume', 'volme'])).toMatchObject({
+      value: ['volume'],
+      faults: [{ hint: 'did you mean volume?' }]
+    })
     expect(readDeep('shortcuts', ['m', { key: 'x', command: 'stop' }])).toMatchObject({
-      ok: true,
       value: [{ key: 'm' }, { key: 'x', command: 'stop' }]
     })
   })
@@ -158,9 +161,16 @@ describe('one setting from several places', () => {
       hidden: [
         { origin: 'clip', value: 6 },
         { origin: 'library', value: 2.5 }
-      ]
+      ],
+      isOfPicture: false
     })
-    expect(layers.explain('title')).toEqual({ key: 'title', value: '', origin: 'library', hidden: [] })
+    expect(layers.explain('title')).toEqual({
+      key: 'title',
+      value: '',
+      origin: 'library',
+      hidden: [],
+      isOfPicture: false
+    })
   })
 
   it('is told, but where the media says the same as its player, or only the form speaks', () => {

@@ -85,10 +85,8 @@ class Starter {
     const { at } = this.#settings
     if (at === undefined) return
     const address = tryParseTimeAddress(at)
-    if (!address.ok) {
-      this.#host.raise(address.fault)
-      return
-    }
+    // One that cannot be read is told by whoever reads settings.
+    if (!address.ok) return
     const place = tryResolveTimeAddress(address.value, playableRange(this.#host.snapshot))
     // A share of the whole is known with the whole.
     if (place.ok) media.currentTime = place.value

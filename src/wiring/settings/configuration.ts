@@ -118,25 +118,25 @@ export class Configuration {
     const shaped = value === undefined ? undefined : readValue(schema, value)
     if (value !== undefined && shaped === undefined)
       this.#tell(({ unreadableSetting }) => unreadableSetting(key, name, value))
-    else if (deep && shaped !== undefined) this.#readDeep(origin, key, shaped)
+    else if (deep && shaped !== undefined && origin !== 'form') this.#readDeep(origin, key, shaped, changed)
     else this.#put(origin, key, shaped, changed)
   }
 
-  /** What needs care takes effect once it has been read. */
-  #readDeep(origin: SettingOrigin, key: SettingKey, value: unknown): void {
+  /** What needs care takes effect once it has been read; a time address at once, until it turns out to be none. */
+  #readDeep(origin: SettingOrigin, key: SettingKey, value: unknown, changed: Set<SettingKey>): void {
     const place = `${origin} ${key}`
+    const isTakenAtOnce = rowOf(key).deep?.endsWith('address')
+    const before = this.#layers.saidBy(origin, key)
     this.#pending.set(place, value)
+    if (isTakenAtOnce) this.#put(origin, key, value, changed)
     use(READING, this.#host, ({ readDeep }) => {
+      const { value: good = isTakenAtOnce ? before : undefined, faults } = readDeep(key, value)
+      for (const reason of faults) this.#raise(reason)
       if (this.#pending.get(place) !== value) return
       this.#pending.delete(place)
-      const result = readDeep(key, value)
-      if (!result.ok) {
-        this.#raise(result.fault)
-        return
-      }
-      const changed = new Set<SettingKey>()
-      this.#put(origin, key, result.value, changed)
-      this.#settle(changed)
+      const changedNow = new Set<SettingKey>()
+      if (good !== undefined || isTakenAtOnce) this.#put(origin, key, good, changedNow)
+      this.#settle(changedNow)
     })
   }
 

@@ -18,10 +18,11 @@ export class GivenSources {
   #made: string[] = []
 
   /** Takes these in place of any before; none leaves the choice to the markup. */
-  set(sources: readonly GivenSource[] = [], media: MediaAdapter | undefined): void {
+  set(media: MediaAdapter | undefined, settings: SettledSettings): void {
     const before = this.entries
     this.stop()
-    this.entries = sources.map(source => this.#entryOf(source))
+    this.entries = (settings.sources ?? []).map(source => this.#entryOf(source))
+    this.setPreferences(media, settings)
     if (before.length > 0 || this.entries.length > 0) media?.sources?.setSources(this.entries)
   }
 

@@ -31,9 +31,13 @@ export class MediaSettings {
   }
 
   #applyOne(media: MediaAdapter, key: MediaKey): void {
-    const isSaid = this.#settings.isSaid(key) || this.#settings.originOf(key) === 'form'
-    if (this.#settings.originOf(key) === 'media' || !(isSaid || this.#set.has(key))) return
-    if (isSaid) this.#set.add(key)
+    const origin = this.#settings.originOf(key)
+    const isSaid = origin !== 'library'
+    const isChanged = this.#set.has(key)
+    // What the media says itself is so already, unless something stronger has said otherwise meanwhile.
+    if ((origin === 'media' || !isSaid) && !isChanged) return
+    if (isSaid && origin !== 'media') this.#set.add(key)
+    else this.#set.delete(key)
     const value = this.#settings.values[key]
     // Begun muted is what it says; who has turned the sound on meanwhile is not silenced by a setting that is taken back.
     if (key === 'muted' && !isSaid) return

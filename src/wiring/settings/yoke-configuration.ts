@@ -47,7 +47,7 @@ export class YokeConfiguration extends Configuration {
 
   #apply(keys: ReadonlySet<SettingKey>): void {
     const { media } = this.#yoke
-    const { title, frameRate, playbackRates, moments, start, sources } = this.values
+    const { title, frameRate, playbackRates, moments, start } = this.values
     this.#yoke.setContext({
       title,
       frameRate,
@@ -57,11 +57,10 @@ export class YokeConfiguration extends Configuration {
       soundWanted: start.when !== undefined && (start.sound ?? 'wanted') === 'wanted'
     })
     if (keys.has('sources')) {
-      this.#sources.set(sources, media)
+      this.#sources.set(media, this.values)
       this.#yoke.setContext({ file: this.#sources.fileName })
     }
-    if (keys.has('sources') || keys.has('sourceTimeout') || keys.has('saveData'))
-      this.#sources.setPreferences(media, this.values)
+    if (keys.has('sourceTimeout') || keys.has('saveData')) this.#sources.setPreferences(media, this.values)
     this.#ofMedia.apply(media, keys)
     this.#overruleAutoplay()
   }

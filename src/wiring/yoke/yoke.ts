@@ -190,11 +190,12 @@ export class Yoke extends EventTarget implements CommandHost {
   }
 
   /**
-   * Says what a setting is, which place settled it (see `SettingOrigin`), and what that hid. `start.when` and its like are
-   * named with a point. `undefined`, and a fault, for a setting that there is not.
+   * Says what a setting is, which place settled it (see `SettingOrigin`), what that hid, and whether the media honours it:
+   * one of sound passes over what is of a picture. `start.when` and its like are named with a point. `undefined`, and a fault, for a setting that there is not.
    */
-  explain(key: SettingKey | (string & {})): SettingExplanation | undefined {
-    return this.#configuration.explain(key)
+  explain(key: SettingKey | (string & {})): (SettingExplanation & { readonly isHonoured: boolean }) | undefined {
+    const explanation = this.#configuration.explain(key)
+    return explanation && { ...explanation, isHonoured: !explanation.isOfPicture || this.media?.kind !== 'sound' }
   }
 
   /** @internal */

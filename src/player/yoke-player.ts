@@ -6,7 +6,7 @@ import { whenWanted } from '../wiring/scope/when-wanted.ts'
 import type { Yoke } from '../wiring/yoke/yoke.ts'
 import { AwakePlayer, OBSERVED_ATTRIBUTES } from './awake-player.ts'
 import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
-import { stylePlayers } from './look/page-styles.ts'
+import { PAGE_SHEET } from './look/page-styles.ts'
 import { ownMediaOf } from './media/made-media.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
@@ -92,7 +92,7 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** @internal */
   connectedCallback(): void {
-    stylePlayers(this.getRootNode() as Document | ShadowRoot)
+    PAGE_SHEET.adopt(this.getRootNode() as Document | ShadowRoot)
     if (this.#awake) this.#awake.connect()
     else if (!this.#isHeard && canRest(this)) this.#rest()
     else this.#wake()

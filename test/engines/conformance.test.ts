@@ -17,12 +17,16 @@ globalThis.tryCase = async (name, kind, src) => {
   document.body.append(element)
   const media = adaptMediaElement(element)
   const { message } = await runCase(CONFORMANCE_CASES.find(item => item.name === name), () =>
-    realTimeSubject(media, () => {
-      media.dispose()
-      element.removeAttribute('src')
-      element.load()
-      element.remove()
-    })
+    realTimeSubject(
+      media,
+      () => {
+        media.dispose()
+        element.removeAttribute('src')
+        element.load()
+        element.remove()
+      },
+      { outside: { play: () => element.play() } }
+    )
   )
   return message
 }

@@ -23,7 +23,8 @@ const nativeCue = (cue: Cue): VTTCue => {
 export class ElementTextTracks implements TextTrackPort {
   readonly #element: HTMLMediaElement
   /** The tracks that their author wants shown from the start, whatever has become of the attribute. */
-  readonly #defaults = new WeakSet<Element>()
+  readonly #defaults = new Set<HTMLTrackElement>()
+  #isDisabled = false
   /** Made when it is first needed: an engine's track cannot be taken away again. */
   #mirror: TextTrack | undefined
 
@@ -39,22 +40,26 @@ export class ElementTextTracks implements TextTrackPort {
     return [...this.#element.querySelectorAll('track')]
   }
 
+  /** Asked again, it looks for tracks that have come since; the end of the first is that of all. */
   disableNative(): () => void {
-    const defaults = this.#elements.filter(track => track.default)
-    // Engines choose by this attribute, in a task that may come later.
-    for (const track of defaults) {
-      this.#defaults.add(track)
-      track.default = false
-    }
     const disable = (): void => {
-      for (const { track } of this.#elements) if (track.mode !== 'disabled') track.mode = 'disabled'
+      for (const track of this.#elements) {
+        // Engines choose by this attribute, in a task that may come later.
+        if (track.default) this.#defaults.add(track)
+        track.default = false
+        if (track.track.mode !== 'disabled') track.track.mode = 'disabled'
+      }
     }
     disable()
+    if (this.#isDisabled) return () => undefined
+    this.#isDisabled = true
     const { textTracks } = this.#element
     textTracks.addEventListener('change', disable)
     return () => {
+      this.#isDisabled = false
       textTracks.removeEventListener('change', disable)
-      for (const track of defaults) track.default = true
+      for (const track of this.#defaults) track.default = true
+      this.#defaults.clear()
       this.mirror([])
     }
   }

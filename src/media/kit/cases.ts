@@ -1,4 +1,5 @@
 import { LOAD_CASES } from './load-cases.ts'
+import { OUTSIDE_CASES } from './outside-cases.ts'
 import { PLAYBACK_CASES } from './playback-cases.ts'
 import { SEEKING_CASES } from './seeking-cases.ts'
 import { SETTING_CASES } from './setting-cases.ts'
@@ -9,5 +10,6 @@ export const CONFORMANCE_CASES: readonly ConformanceCase[] = [
   ...LOAD_CASES,
   ...PLAYBACK_CASES,
   ...SEEKING_CASES,
-  ...SETTING_CASES
+  ...SETTING_CASES,
+  ...OUTSIDE_CASES
 ]

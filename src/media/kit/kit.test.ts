@@ -160,6 +160,40 @@ const FAULTS: Record<string, (media: SimulatedMedia, clock: VirtualClock) => Med
     withMembers(media, { seekable: { get: () => ({ length: media.readyState && 1, start: () => 0, end: () => 2 }) } }),
   'a loop that tells ended': media =>
     withEvents(media, type => (type === 'seeking' && media.loop ? ['ended', type] : [type])),
+  'a start is never told': without('play'),
+  'a late refusal leaves it playing': media => {
+    let refused = false
+    media.observe(type => {
+      if (type === 'pause' && media.currentTime === 0) refused = true
+    })
+    return withMembers(media, { paused: { get: () => media.paused && !refused } })
+  },
+  'a refused rate is hidden': media => {
+    let asked = 1
+    return withMembers(media, {
+      playbackRate: {
+        get: () => asked,
+        set: (rate: number) => {
+          media.playbackRate = rate
+          asked = rate
+        }
+      }
+    })
+  },
+  'an error without a reason': media =>
+    withMembers(media, { error: { get: () => media.error && { code: media.error.code, message: '' } } }),
+  'news before what was queued': media => {
+    let kept: MediaEventType[] = []
+    return withEvents(media, type => {
+      if (type === 'pause') {
+        kept = [type]
+        return []
+      }
+      const told = [type, ...kept]
+      kept = []
+      return told
+    })
+  },
   'dispose keeps telling': media => withMembers(media, { dispose: { value: () => undefined } })
 }
 

@@ -1,8 +1,22 @@
 import type { MediaAdapter, MediaEventType } from '../adapter.ts'
 
+/** What others may do to a media: its viewer where it stands, its service, its browser. */
+export interface OutsideActs {
+  /** Plays it where it stands, as a press inside of a frame does. */
+  play?(): void
+  /** From now on a play request is taken, and refused after a moment. */
+  refusePlayLate?(): void
+  /** From now on a rate is taken, and falls back after a moment. */
+  refuseRatesLate?(): void
+  /** The media cannot go on, and it is known why. */
+  fail?(): void
+}
+
 /** What a case of the conformance kit works on: a fresh media of 4 to 60 seconds, muted, that may play without a gesture. */
 export interface ConformanceSubject {
   readonly media: MediaAdapter
+  /** What can be had done to it from outside; cases that need what is not here are passed over. */
+  readonly outside?: OutsideActs
   /**
    * Comes back when the condition holds; fails with `what` when it never does. A real media lets time pass here, a
    * simulated one turns its clock.

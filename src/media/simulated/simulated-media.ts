@@ -13,7 +13,14 @@ export interface SimulatedMediaOptions {
   /** Address that `currentSrc` tells. Default `simulated:media`. */
   readonly src?: string
   /** Seconds each step takes to be answered. Default 0. */
-  readonly delays?: { readonly load?: number; readonly play?: number; readonly seek?: number; readonly rate?: number }
+  readonly delays?: {
+    readonly load?: number
+    readonly play?: number
+    readonly seek?: number
+    readonly rate?: number
+    /** Of a play request: until then it looks as if it would begin. */
+    readonly refusal?: number
+  }
   /** Wait for `load()`, `play()` before loading, as `preload="none"` does. Default false. */
   readonly lazy?: boolean
   /** `false`: a device where a script cannot set the volume. Default true. */
@@ -181,7 +188,8 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
 
   play(): Promise<void> {
     if (this.#error) return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
-    if (this.#refusesPlay) return Promise.reject(new DOMException('A gesture is wanted first.', 'NotAllowedError'))
+    if (this.#refusesPlay && !this.#options.delays?.refusal)
+      return Promise.reject(new DOMException('A gesture is wanted first.', 'NotAllowedError'))
     if (this.ended) this.#seek(0)
     if (this.#readyState === 0) this.#beginLoad()
     const begun = new Promise<void>((resolve, reject) => this.#pendingPlays.add({ resolve, reject }))
@@ -191,7 +199,8 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
       this.#queue('play')
       if (this.#readyState < 3) this.#queue('waiting')
     }
-    this.#appoint('begin', this.#options.delays?.play ?? 0, () => this.#begin())
+    if (this.#refusesPlay) this.#appoint('begin', this.#options.delays?.refusal ?? 0, () => this.#refuse())
+    else this.#appoint('begin', this.#options.delays?.play ?? 0, () => this.#begin())
     return begun
   }
 
@@ -227,7 +236,7 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     this.#disposed = true
   }
 
-  /** From now on, play requests are refused, as a browser does before the first gesture. */
+  /** From now on, play requests are refused, as a browser does before the first gesture; late, where the delay for refusals says so. */
   refusePlay(refuses: boolean): void {
     this.#refusesPlay = refuses
   }
@@ -247,11 +256,6 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
   changeSize(width: number, height: number): void {
     this.#size = { width, height }
     this.#queue('resize')
-  }
-
-  /** Somebody plays it where it stands, without a control of ours. */
-  playFromInside(): void {
-    this.play().catch(() => undefined)
   }
 
   /** Data stops coming: time stands still until {@link resume}. */
@@ -351,7 +355,14 @@ export class SimulatedMedia extends ObservableMedia implements MediaAdapter {
     this.#keepRunning()
   }
 
-  #rejectPlays(name: 'AbortError' | 'NotSupportedError'): void {
+  #refuse(): void {
+    this.#moveAnchor()
+    this.#paused = true
+    this.#queue('pause')
+    this.#rejectPlays('NotAllowedError')
+  }
+
+  #rejectPlays(name: 'AbortError' | 'NotAllowedError' | 'NotSupportedError'): void {
     for (const { reject } of this.#pendingPlays) reject(new DOMException('Playback did not begin.', name))
     this.#pendingPlays.clear()
   }

@@ -6,7 +6,7 @@ import { languageOf, useWords } from '../look/language.ts'
 import type { PlayerFeature } from '../player-view.ts'
 import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
-import { adoptControlStyles } from './styles.ts'
+import { CONTROLS_SHEET } from './styles.ts'
 
 const face = (icon: IconName, label: string, when: string): HTMLElement =>
   create('span', { class: 'face', 'data-yoke-when': when, 'aria-label': label, role: 'img' }, createIcon(icon))
@@ -26,7 +26,7 @@ const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() => void
       face('pause', words.pause, '!paused')
     )
   )
-  adoptControlStyles(shadow)
+  CONTROLS_SHEET.adopt(shadow, 'behind')
   shadow.append(button)
   const release = bindScope(yoke, shadow, { states: 'unmarked' })
   return () => {

@@ -6,7 +6,7 @@ import type { Yoke } from '../../wiring/yoke/yoke.ts'
 import { Bar } from './bar.ts'
 import { Notice } from './notice.ts'
 import { createOverlay } from './overlay.ts'
-import { adoptControlStyles } from './styles.ts'
+import { CONTROLS_SHEET } from './styles.ts'
 
 /** What the ready-made controls of one player are made from. */
 export interface ReadyMadeOptions {
@@ -31,7 +31,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   host.addEventListener('yoke-command', event => notice.follow(event as YokeCommandEvent), { signal })
   dismissFirst(host, bar.element, signal)
   for (const piece of pieces) piece.lang = words.lang
-  adoptControlStyles(shadow)
+  CONTROLS_SHEET.adopt(shadow, 'behind')
   shadow.append(...pieces)
   bar.fit(host.clientWidth)
   const sizes = new ResizeObserver(() => bar.fit(host.clientWidth))

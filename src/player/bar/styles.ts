@@ -1,4 +1,4 @@
-import { sheetOf } from '../look/page-styles.ts'
+import { sharedSheet } from '../../wiring/scope/sheets.ts'
 
 const GROUND = `
 :host {
@@ -204,10 +204,5 @@ const WISHES = `
 /** What the ready-made controls look like. Everything an author may change is a custom property or a part. */
 export const CONTROLS_CSS = GROUND + BAR + SLIDERS + OVER + MENUS + SOUND + WISHES
 
-let sheet: CSSStyleSheet | undefined
-
-/** Styles what is drawn in a player's shadow root, once. */
-export const adoptControlStyles = (shadow: ShadowRoot): void => {
-  sheet ??= sheetOf(CONTROLS_CSS)
-  if (!shadow.adoptedStyleSheets.includes(sheet)) shadow.adoptedStyleSheets = [...shadow.adoptedStyleSheets, sheet]
-}
+/** Styles what is drawn in a player's shadow root. */
+export const CONTROLS_SHEET = sharedSheet(CONTROLS_CSS)

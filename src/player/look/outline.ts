@@ -1,6 +1,6 @@
+import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
 import type { PlayerFeature } from '../player-view.ts'
-import { sheetOf } from './page-styles.ts'
 
 const CSS = `
 [data-yoke-debug] { outline: 2px dashed #d0006f !important; outline-offset: 1px }
@@ -13,7 +13,7 @@ yoke-player[data-yoke-debug] { outline: 3px solid #d0006f !important }
 
 const COUPLED = '[command^="--"], [data-yoke-value], [data-yoke-fill], [data-yoke-along]'
 
-let sheet: CSSStyleSheet | undefined
+const SHEET = sharedSheet(CSS)
 
 const labelOf = (element: Element): string =>
   (['command', 'data-yoke-value', 'data-yoke-fill', 'data-yoke-along'] as const)
@@ -38,11 +38,10 @@ const escapeId = (id: string): string => globalThis.CSS.escape(id)
 
 /** Outlines a player and each of its controls, or takes that away. */
 const outlinePlayer = (player: HTMLElement, { snapshot, settings }: Yoke, on = settings.debug): void => {
-  sheet ??= sheetOf(CSS)
   const drives = snapshot.currentSrc.split('/').at(-1) ?? ''
   for (const root of rootsOf(player)) {
-    const others = root.adoptedStyleSheets.filter(other => other !== sheet)
-    root.adoptedStyleSheets = on ? [...others, sheet] : others
+    if (on) SHEET.adopt(root, 'behind')
+    else SHEET.drop(root)
   }
   for (const element of [player, ...controlsOf(player)]) {
     if (on)

@@ -1,3 +1,5 @@
+import { sharedSheet } from '../../wiring/scope/sheets.ts'
+
 /** The player is a block, and its picture keeps its space before anything has loaded. */
 const CSS = `
 :where(yoke-player) { display: block; position: relative }
@@ -13,20 +15,5 @@ yoke-player:fullscreen { border: 0 !important; border-radius: 0 !important; box-
 yoke-player:fullscreen > video { flex: 1 1 0; min-block-size: 0; inline-size: 100% !important; block-size: auto !important; max-inline-size: none !important; max-block-size: none !important; border-radius: 0 !important; object-fit: contain }
 `
 
-/** A constructed sheet: a strict content security policy lets it in. */
-export const sheetOf = (css: string): CSSStyleSheet => {
-  const sheet = new CSSStyleSheet()
-  sheet.replaceSync(css)
-  return sheet
-}
-
-let sheet: CSSStyleSheet | undefined
-const styled = new WeakSet<Node>()
-
-/** Styles the tree that a player stands in, once, and beneath the author's own sheets. */
-export const stylePlayers = (root: Document | ShadowRoot): void => {
-  if (styled.has(root)) return
-  styled.add(root)
-  sheet ??= sheetOf(CSS)
-  root.adoptedStyleSheets = [sheet, ...root.adoptedStyleSheets]
-}
+/** Styles the tree that a player stands in, beneath the author's own sheets. */
+export const PAGE_SHEET = sharedSheet(CSS)

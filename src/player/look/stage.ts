@@ -1,22 +1,23 @@
+import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import { create } from './create.ts'
-import { sheetOf } from './page-styles.ts'
 
 /** What is shown inside a player, whether or not it has ready-made controls. */
 export const MEDIA_CSS = `
-video { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
+.stage > :not(slot, audio) { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
 audio { display: none }
-:host(:is([backdrop], :state(backdrop))) video { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
+:host(:is([backdrop], :state(backdrop))) .stage > :not(slot, audio) { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
 .stage, slot:not([name]) { border-radius: inherit }
 .stage:focus:not(:focus-visible) { outline: none }
 :host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
-:host(:fullscreen) video { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
+:host(:fullscreen) .stage > :not(slot, audio) { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }
 `
 
-let sheets: CSSStyleSheet[] | undefined
+const MEDIA_SHEET = sharedSheet(MEDIA_CSS)
 
 /** The ground of what a player makes itself, and what takes focus at a click on the picture. */
 export class Stage {
   readonly #player: HTMLElement
+  #shadow: ShadowRoot | undefined
   /** The tabindex is ours and not the author's. */
   #ownTabIndex = false
 
@@ -27,11 +28,12 @@ export class Stage {
   /** Only for what is made here: what the author wrote stays where it is. */
   open(): ShadowRoot {
     const player = this.#player
-    if (player.shadowRoot) return player.shadowRoot
-    const shadow = player.attachShadow({ mode: 'open', delegatesFocus: true })
-    sheets ??= [sheetOf(MEDIA_CSS)]
-    shadow.adoptedStyleSheets = sheets
-    shadow.append(create('div', { class: 'stage', part: 'stage', tabindex: '-1' }, create('slot')))
+    if (this.#shadow) return this.#shadow
+    // A server may have made it: what stands there is taken over.
+    const shadow = player.shadowRoot ?? player.attachShadow({ mode: 'open', delegatesFocus: true })
+    this.#shadow = shadow
+    MEDIA_SHEET.adopt(shadow)
+    shadow.prepend(create('div', { class: 'stage', part: 'stage', tabindex: '-1' }, create('slot')))
     this.takeFocus()
     return shadow
   }

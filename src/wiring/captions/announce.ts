@@ -1,7 +1,7 @@
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import type { Captions } from './captions.ts'
-import { adoptCueStyles } from './cue-styles.ts'
+import { CUE_SHEET } from './cue-styles.ts'
 
 /**
  * Puts the cues of description tracks where screen readers read them out (HTML, "descriptions"), while the media plays.
@@ -9,7 +9,7 @@ import { adoptCueStyles } from './cue-styles.ts'
  */
 export const announceDescriptions = (root: ShadowRoot | HTMLElement, yoke: YokeView): (() => void) => {
   const captions = yoke.captions as Captions
-  adoptCueStyles(root.getRootNode() as Document | ShadowRoot)
+  CUE_SHEET.adopt(root.getRootNode() as Document | ShadowRoot)
   const live = document.createElement('div')
   live.className = 'yoke-spoken'
   live.setAttribute('aria-live', 'polite')

@@ -8,7 +8,7 @@ import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
-import { adoptCueStyles, sheetOfTrack } from './cue-styles.ts'
+import { CUE_SHEET, sheetOfTrack } from './cue-styles.ts'
 import { followMemory, recall } from './memory.ts'
 import { obstaclesIn } from './obstacles.ts'
 import { type PaintedText, paintCueText } from './paint-cue.ts'
@@ -206,7 +206,9 @@ class CaptionArea {
           const known = this.#sheets.get(track.id)
           return [
             track.id,
-            known?.styles === track.styles ? known : { styles: track.styles, sheet: sheetOfTrack(track) }
+            known?.styles === track.styles
+              ? known
+              : { styles: track.styles, sheet: sheetOfTrack(track, this.#area.ownerDocument) }
           ] as const
         })
     )
@@ -226,7 +228,7 @@ class CaptionArea {
 export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element): Coupling => {
   const { captions } = yoke
   if (!captions) return { release: () => undefined }
-  adoptCueStyles(element.getRootNode() as Document | ShadowRoot)
+  CUE_SHEET.adopt(element.getRootNode() as Document | ShadowRoot)
   element.classList.add('yoke-captions')
   const area = new CaptionArea(element, yoke)
   const draw = (): void => area.draw()

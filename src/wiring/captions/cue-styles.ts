@@ -1,4 +1,5 @@
 import { type CueSelectorPart, readStyles } from '../../core/captions/vtt/read-styles.ts'
+import { sharedSheet } from '../scope/sheets.ts'
 import type { CaptionTrack } from './caption-track.ts'
 
 /**
@@ -37,22 +38,8 @@ const CSS = `
 .yoke-spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap }
 `
 
-const adopted = new WeakMap<Document, CSSStyleSheet>()
-
-const sheetFor = (document: Document): CSSStyleSheet => {
-  const known = adopted.get(document)
-  if (known) return known
-  const sheet = new CSSStyleSheet()
-  sheet.replaceSync(CSS)
-  adopted.set(document, sheet)
-  return sheet
-}
-
-/** Adopts the captions' own styles, before the author's. */
-export const adoptCueStyles = (root: Document | ShadowRoot): void => {
-  const sheet = sheetFor(root.ownerDocument ?? (root as Document))
-  if (!root.adoptedStyleSheets.includes(sheet)) root.adoptedStyleSheets = [sheet, ...root.adoptedStyleSheets]
-}
+/** The captions' own styles. */
+export const CUE_SHEET = sharedSheet(CSS)
 
 const quoted = (text: string): string => `"${text.replace(/["\\]/g, '\\$&')}"`
 
@@ -85,8 +72,8 @@ const pathOf = (selector: readonly CueSelectorPart[], track: string): string => 
  * The styles that a track's own file asks for, as far as they are safe. Names and values are set through CSS's own
  * interface, one by one: a value cannot leave its declaration.
  */
-export const sheetOfTrack = (track: CaptionTrack): CSSStyleSheet => {
-  const sheet = new CSSStyleSheet()
+export const sheetOfTrack = (track: CaptionTrack, document: Document): CSSStyleSheet => {
+  const sheet = new (document.defaultView ?? globalThis).CSSStyleSheet()
   for (const { selector, declarations } of readStyles(track.styles).rules) {
     const index = sheet.cssRules.length
     try {

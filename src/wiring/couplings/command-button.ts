@@ -88,9 +88,15 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
   show(button, availability(), written)
   const stop = yoke.subscribe(availability, now => show(button, now, written))
   const letGo = keepPressed(button, name, yoke)
+  let letUp: (() => void) | undefined
   return {
-    ...(repeats(button, name) && { handle: event => press(event, button, yoke) }),
+    ...(repeats(button, name) && {
+      handle: event => {
+        if (event.type === 'pointerdown') letUp = press(event as PointerEvent, button, yoke)
+      }
+    }),
     release: () => {
+      letUp?.()
       stop()
       letGo()
       forget()
@@ -111,12 +117,8 @@ const keepPressed = (button: Element, name: CommandName, yoke: YokeView): (() =>
   return yoke.subscribe(isOn, write)
 }
 
-const press = (event: Event, button: HTMLElement, yoke: YokeView): void => {
-  if (event.type !== 'pointerdown') return
-  holdDown(button, event as PointerEvent, () => {
-    runCommandOf(button, yoke)
-  })
-}
+const press = (event: PointerEvent, button: HTMLElement, yoke: YokeView): (() => void) =>
+  holdDown(button, event, () => runCommandOf(button, yoke))
 
 const isSwitchedOff = (button: Element): boolean =>
   button.getAttribute('aria-disabled') === 'true' || button.matches(':disabled')

@@ -19,9 +19,10 @@ const intervalOf = (button: Element): number => {
 /**
  * Runs `step` again and again while a button is held down, from its first moment on the button to letting go or
  * leaving it. The click that ends a held press does nothing more.
+ * @returns its stop, for a button that goes while it is held.
  */
-export const holdDown = (button: HTMLElement, event: PointerEvent, step: () => void): void => {
-  if (event.button !== 0) return
+export const holdDown = (button: HTMLElement, event: PointerEvent, step: () => void): (() => void) => {
+  if (event.button !== 0) return () => undefined
   const life = new AbortController()
   const { signal } = life
   let timer: ReturnType<typeof setTimeout>
@@ -48,4 +49,7 @@ export const holdDown = (button: HTMLElement, event: PointerEvent, step: () => v
   button.addEventListener('pointerleave', end, { signal })
   // A long press opens a menu on touch screens.
   button.addEventListener('contextmenu', menu => menu.preventDefault(), { signal })
+  return () => {
+    if (!life.signal.aborted) end()
+  }
 }

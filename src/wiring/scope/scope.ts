@@ -77,6 +77,21 @@ const waitInside = (root: Element, yoke: YokeView, join: () => void): (() => voi
   }
 }
 
+/** Does something once somebody presses something in a scope, or plays. @returns its cancel. */
+const onNextUse = (root: Element | ShadowRoot, yoke: YokeView, task: () => void): (() => void) => {
+  const run = (): void => {
+    cancel()
+    task()
+  }
+  const stop = yoke.subscribe(({ snapshot: { paused } }) => paused, run)
+  const cancel = (): void => {
+    stop()
+    root.removeEventListener('pointerdown', run, true)
+  }
+  root.addEventListener('pointerdown', run, true)
+  return cancel
+}
+
 /** Makes `root` a scope of the yoke. @returns its release. */
 export const bindScope = (
   yoke: YokeView,
@@ -94,6 +109,8 @@ export const bindScope = (
       raise: (reason: Fault) => {
         pressed?.()
         yoke.raise(reason)
+        // It is tried again when somebody presses something here, or plays.
+        if (!released) stops.push(onNextUse(root, yoke, join))
       }
     }
     use(CONTROLS, host, ({ treeOf }) => {

@@ -6,7 +6,7 @@ import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from '../coup
 import { measureAnew } from '../couplings/while-seen.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { isWaiting, OUTSIDE_SELECTOR, scopeAround, wake, yokeAround, yokeOfTarget } from './registry.ts'
-import { adoptStyles } from './styles.ts'
+import { BASE_SHEET } from './styles.ts'
 
 /** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
 const COUPLED_EVENTS = [
@@ -109,7 +109,7 @@ class Tree {
   #begin(): void {
     this.#life = new AbortController()
     const { signal } = this.#life
-    adoptStyles(this.#root)
+    BASE_SHEET.adopt(this.#root as Document | ShadowRoot)
     const pass = (event: Event): void => this.#pass(event)
     for (const type of COUPLED_EVENTS)
       this.#root.addEventListener(type, pass, {

@@ -1,5 +1,6 @@
 import type { Fault } from '../../core/fault.ts'
 import { definePart, type Part, use } from '../../loading/part.ts'
+import type { MediaAdapter } from '../../media/adapter.ts'
 import { tracksRightIn } from '../../media/html/track-elements.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
@@ -27,21 +28,24 @@ const FEATURES: readonly FeatureRow[] = [
 /** Keeps the engine from loading and showing tracks that the library does; it may have them while the library cannot. */
 class NativeTracks {
   readonly #yoke: YokeView
-  #restore: (() => void) | undefined
+  readonly #restores: (() => void)[] = []
+  #media: MediaAdapter | undefined
 
   constructor(yoke: YokeView) {
     this.#yoke = yoke
   }
 
+  /** Where the engine was kept from some already, those that have come since join them. */
   disable(): void {
     const { media, captions } = this.#yoke
-    this.enable()
-    this.#restore = hasTracks(this.#yoke) || captions ? media?.textTracks?.disableNative() : undefined
+    if (media !== this.#media) this.enable()
+    this.#media = media
+    const restore = hasTracks(this.#yoke) || captions ? media?.textTracks?.disableNative() : undefined
+    if (restore) this.#restores.push(restore)
   }
 
   enable(): void {
-    this.#restore?.()
-    this.#restore = undefined
+    for (const restore of this.#restores.splice(0)) restore()
   }
 }
 

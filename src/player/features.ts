@@ -60,7 +60,8 @@ export const beginFeatures = (player: PlayerView, signal: AbortSignal): readonly
       })
     }
     const stop = player.yoke.subscribe(
-      ({ snapshot: { paused } }) => (begun || !isWanted(player) ? '' : String(paused)),
+      ({ changes, snapshot: { paused } }) =>
+        begun || !isWanted(player) ? '' : `${paused} ${changes} ${player.clip.given}`,
       look
     )
     look()

@@ -20,6 +20,8 @@ export interface Person {
     html: string,
     options?: { readonly head?: string; readonly headers?: Record<string, string>; readonly script?: string }
   ): Promise<void>
+  /** As {@link mount}, with the library as modules, as a package is used: each part comes by itself. */
+  mountModules(html: string): Promise<void>
   /** Puts `html` into a page that is there already: WebKit's load event waits 3 s for a video with preload="none". */
   put(html: string): Promise<void>
   /** Where an element is, in the viewport. ` >>> ` goes into a shadow root, here and below. */
@@ -104,12 +106,21 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
     )
   }
 
+  const mountModules: Person['mountModules'] = async html => {
+    pages += 1
+    const library = `<script type="module">await import('/dist/player/index.js'); globalThis.isHere = true</script>`
+    const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}<body>${html}${library}`
+    await page.goto(server.page(`/trial-${pages}`, document))
+    await until('the library', () => (globalThis as { isHere?: boolean }).isHere)
+  }
+
   return {
     page,
     server,
     until,
     box,
     mount,
+    mountModules,
     async put(html) {
       await mount('')
       await page.run((text: string) => {

@@ -11,6 +11,8 @@ export interface TestServer {
   page(path: string, html: string, headers?: Record<string, string>): string
   /** Serves another path's file at `path` from now on: what was missing has come. */
   alias(path: string, to: string): void
+  /** The next who asks for a path gets no file: the line was bad for a moment. */
+  failOnce(path: string): void
   /** How often a path has been asked for. */
   asked(path: string): number
   /** Cuts every line, and takes no new ones until {@link up}. */
@@ -26,6 +28,7 @@ export const startServer = async (): Promise<TestServer> => {
   const pages = new Map<string, { html: string; headers: Record<string, string> }>()
   const asked = new Map<string, number>()
   const aliases = new Map<string, string>()
+  const failing = new Set<string>()
   const site = sirv(folder('dist/site'), { dev: true })
   const media = sirv(folder('examples/public'), { dev: true })
   const built = sirv(folder('dist'), { dev: true })
@@ -33,6 +36,10 @@ export const startServer = async (): Promise<TestServer> => {
   const server = createServer((request: IncomingMessage, response: ServerResponse) => {
     const wanted = new URL(request.url ?? '/', 'http://localhost').pathname
     asked.set(wanted, (asked.get(wanted) ?? 0) + 1)
+    if (failing.delete(wanted)) {
+      response.writeHead(503).end()
+      return
+    }
     const path = aliases.get(wanted) ?? wanted
     if (path !== wanted) request.url = path
     const page = pages.get(path)
@@ -62,6 +69,7 @@ export const startServer = async (): Promise<TestServer> => {
       return address + path
     },
     asked: path => asked.get(path) ?? 0,
+    failOnce: path => void failing.add(path),
     alias: (path, to) => void aliases.set(path, to),
     down: stop,
     async up() {

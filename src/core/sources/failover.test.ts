@@ -235,6 +235,13 @@ describe('each row of the failover', () => {
       facts(report('x')),
       'place x, → switching'
     ],
+    [
+      'after a failure it may be loaded anew',
+      at('failed', { good: 'a', triesInVain: 5 }),
+      { type: 'anew' },
+      facts(report('a', 'failed')),
+      '→ steady'
+    ],
     ['none leaves it to the markup', at('switching'), { type: 'chosen', first: undefined }, facts(), '→ steady']
   ])('%s', (_, state, event, known, expected) => {
     expect(effectsOf(state, event, known)).toBe(expected)
@@ -265,6 +272,7 @@ describe('whatever happens in whatever order', () => {
     fc.record({ type: fc.constant('ready' as const), src }),
     fc.record({ type: fc.constant('ran' as const), src }),
     fc.record({ type: fc.constant('online' as const) }),
+    fc.record({ type: fc.constant('anew' as const) }),
     fc.record({ type: fc.constant('chosen' as const), first: fc.option(src, { nil: undefined }) }),
     fc.record({ type: fc.constant('pause-over' as const), attempt: fc.nat(20) }),
     fc.record({ type: fc.constant('diagnosed' as const), attempt: fc.nat(20), reason: fc.constant(undefined) })
@@ -286,6 +294,7 @@ describe('whatever happens in whatever order', () => {
             if (effect.do === 'place') expect(['a', 'b', 'c']).toContain(effect.src)
           }
           if (['pausing', 'offline', 'probing', 'diagnosing'].includes(step.state.phase)) expect(held).toBe(true)
+          if (each.type === 'anew') held = false
           if (step.state.phase === 'failed' && each.type !== 'chosen') expect(held).toBe(false)
           state = step.state
         }

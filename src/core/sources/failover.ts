@@ -25,6 +25,8 @@ export interface FailoverState {
 export type FailoverEvent =
   /** These are to be played from now on, in this order. */
   | { readonly type: 'chosen'; readonly first: string | undefined }
+  /** It is loaded anew, by a wish or with something else: what was tried before is no matter. */
+  | { readonly type: 'anew' }
   /** The present source cannot go on; `''` where the engine has none any more. */
   | { readonly type: 'broken'; readonly src: string; readonly byConnection: boolean }
   /** No data has come for so many seconds. */
@@ -222,6 +224,8 @@ const chosen: Row<'chosen'> = ({ attempt }, { first }) => {
   return first === undefined ? stay(fresh) : switchTo(fresh, first)
 }
 
+const anew: Row<'anew'> = ({ attempt }) => stay({ ...initialFailover, attempt: attempt + 1 })
+
 const TROUBLES = { broken, silent: fellSilent, 'without-picture': lacksPicture, 'cut-short': cutShort } as const
 
 /** What each phase does about each event. What is not here changes nothing: it is late, or of no matter. */
@@ -260,6 +264,6 @@ export const FAILOVER: Readonly<Record<FailoverPhase, { readonly [Type in EventT
 /** One step of a failover. An answer to an attempt that is not the present one changes nothing. */
 export const stepFailover = (state: FailoverState, event: FailoverEvent, facts: FailoverFacts): FailoverStep => {
   if ('attempt' in event && event.attempt !== state.attempt) return stay(state)
-  const row = FAILOVER[state.phase][event.type] as Row<EventType> | undefined
+  const row = (event.type === 'anew' ? anew : FAILOVER[state.phase][event.type]) as Row<EventType> | undefined
   return row ? row(state, event, facts) : stay(state)
 }

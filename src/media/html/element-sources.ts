@@ -192,6 +192,7 @@ export class ElementSources implements SourcePort, PartHost {
 
   /** Begins anew with all that is written: the way on after everything has failed. */
   retry(): void {
+    this.#driver?.anew()
     this.error = null
     this.#history.clear()
     if (this.#placed !== undefined && this.#given.length === 0) this.#unplace()
@@ -240,6 +241,7 @@ export class ElementSources implements SourcePort, PartHost {
       case 'emptied':
         // Someone has put something else into it.
         if (!this.frozen && this.element.src !== (this.#placed ?? '')) this.#history.clear()
+        if (this.error) this.#driver?.anew()
         this.error = null
         break
       case 'error':

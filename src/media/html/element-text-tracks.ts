@@ -5,6 +5,9 @@ import { readTrackElement } from './track-elements.ts'
 /** Longer than any media, for cues that stay: Firefox and WebKit take no `Infinity`. */
 const FOREVER = 1e6
 
+/** Kinds that are shown over the picture. */
+const SHOWN: ReadonlySet<string> = new Set(['captions', 'subtitles'])
+
 const ELSEWHERE = [
   'enterpictureinpicture',
   'leavepictureinpicture',
@@ -59,9 +62,16 @@ export class ElementTextTracks implements TextTrackPort {
       this.#isDisabled = false
       textTracks.removeEventListener('change', disable)
       for (const track of this.#defaults) track.default = true
+      this.#showDefault()
       this.#defaults.clear()
       this.mirror([])
     }
+  }
+
+  /** As the engine does by itself (HTML, "honor user preferences for automatic text track selection"), but only once. */
+  #showDefault(): void {
+    const wanted = this.#elements.find(track => this.#defaults.has(track) && SHOWN.has(track.kind))
+    if (wanted) wanted.track.mode = 'showing'
   }
 
   get isElsewhere(): boolean {

@@ -91,6 +91,12 @@ export class FailoverDriver implements PartHost {
     this.#send({ type: 'chosen', first: first && new URL(first.entry.src, element.baseURI).href })
   }
 
+  /** It is loaded anew. */
+  anew(): void {
+    clearTimeout(this.#pause)
+    this.#send({ type: 'anew' })
+  }
+
   /** The present source cannot go on. */
   broken(): void {
     const { error, currentSrc } = this.#element

@@ -1,0 +1,266 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../../support/engines.ts'
+import '../../support/page-types.ts'
+import { CLIP, openPerson, type Person } from '../../support/person.ts'
+
+/** How a part comes to be wanted, and how one sees that it is there. */
+interface Wanted {
+  readonly html: string
+  /** What wants it, beside the markup. */
+  readonly want?: () => unknown
+  /** What asks for it again. */
+  readonly again: () => unknown
+  readonly works: () => unknown
+}
+
+const CAPTIONED = CLIP.replace(
+  '</video>',
+  '<track kind="captions" src="/media/spring-tide.en.vtt" srclang="en" label="English" default></video>'
+)
+const withTrack = (src: string): string => CAPTIONED.replace('/media/spring-tide.en.vtt', src)
+const player = (attributes: string, inside = CLIP): string =>
+  `<yoke-player id="p" style="width: 700px" ${attributes}>${inside}</yoke-player>`
+
+/** Plays, or pauses what plays. */
+const press = (): unknown => document.querySelector('yoke-player')?.yoke.run('play-pause')
+const hasFault = (code: string) =>
+  new Function(`return globalThis.notes.faults.some(said => said.startsWith('${code}'))`) as () => boolean
+
+const PARTS: Readonly<Record<string, Wanted>> = {
+  'core/captions/check/sentences.js': {
+    html: player('', withTrack('/bad.vtt')),
+    again: () =>
+      document.querySelector('video')?.insertAdjacentHTML('beforeend', '<track src="/bad.vtt?2" default srclang="de">'),
+    want: () => document.querySelector('yoke-player')?.yoke.run('set-captions', 'en'),
+    works: () =>
+      document.querySelector('yoke-player')?.yoke.run('set-captions', 'de') &&
+      globalThis.notes.faults.some(said => said.startsWith('cue-'))
+  },
+  'core/captions/text/named-references.js': {
+    html: player('', withTrack('/names.vtt')),
+    again: () =>
+      document
+        .querySelector('video')
+        ?.insertAdjacentHTML('beforeend', '<track src="/names.vtt?2" default srclang="de">'),
+    works: () =>
+      document.querySelector('yoke-player')?.yoke.run('set-captions', 'de') &&
+      document.querySelector('yoke-player')?.yoke.values.captionText === 'marée é'
+  },
+  'core/settings/read-deep.js': {
+    html: player('hide-after="soon"'),
+    again: () => document.querySelector('yoke-player')?.setAttribute('hide-after', 'later'),
+    works: hasFault('setting-unreadable')
+  },
+  'core/words/ar.js': {
+    html: player('controls lang="ar"'),
+    again: () => {
+      const element = document.querySelector('yoke-player')
+      element?.setAttribute('lang', 'en')
+      element?.setAttribute('lang', 'ar-EG')
+    },
+    works: () =>
+      document
+        .querySelector('yoke-player')
+        ?.shadowRoot?.querySelector('.bar')
+        ?.ariaLabel?.match(/\p{Script=Arabic}/u)
+  },
+  'core/words/ja.js': {
+    html: player('controls lang="ja"'),
+    again: () => {
+      const element = document.querySelector('yoke-player')
+      element?.setAttribute('lang', 'en')
+      element?.setAttribute('lang', 'ja-JP')
+    },
+    works: () =>
+      document
+        .querySelector('yoke-player')
+        ?.shadowRoot?.querySelector('.bar')
+        ?.ariaLabel?.match(/\p{Script=Katakana}/u)
+  },
+  'media/html/diagnose.js': {
+    html: player('', '<video muted width="320" height="180" src="/no-such.webm"></video>'),
+    again: () => document.querySelector('yoke-player')?.yoke.run('retry'),
+    works: hasFault('source-missing')
+  },
+  'media/html/failover-driver.js': {
+    html: player(''),
+    want: press,
+    again: async () => {
+      await document.querySelector('yoke-player')?.yoke.run('pause')
+      await document.querySelector('yoke-player')?.yoke.run('play')
+    },
+    works: () => document.querySelector('video')?.currentTime !== 0
+  },
+  'media/html/frame-poster.js': {
+    html: player('poster-at="1"'),
+    again: () => document.querySelector('yoke-player')?.setAttribute('poster-at', '2'),
+    works: () => document.querySelector('video')?.poster.startsWith('blob:')
+  },
+  'player/bar/backdrop.js': {
+    html: player('backdrop'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.still')
+  },
+  'player/bar/caption-looks.js': {
+    html: player('controls', CAPTIONED),
+    want: () => document.querySelector('yoke-player')?.yoke.run('show-caption-looks'),
+    again: () => document.querySelector('yoke-player')?.yoke.run('show-caption-looks'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.caption-looks')
+  },
+  'player/bar/index.js': {
+    html: player('controls', CLIP.replace('<video', '<video controls')),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell')
+  },
+  'player/bar/shortcut-list.js': {
+    html: player('controls'),
+    want: () => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'),
+    again: () => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.panel.shortcuts')
+  },
+  'player/captions/shown-captions.js': {
+    html: player('', CAPTIONED),
+    again: press,
+    works: () => document.querySelector('yoke-player .yoke-captions')
+  },
+  'player/clip/player-clip.js': {
+    html: player('', ''),
+    want: () =>
+      Object.assign(document.querySelector('yoke-player') ?? {}, { clip: { sources: ['/media/tide-clock.webm'] } }),
+    again: () =>
+      Object.assign(document.querySelector('yoke-player') ?? {}, { clip: { sources: ['/media/tide-clock.webm'] } }),
+    works: () => document.querySelector('yoke-player')?.currentSrc.endsWith('tide-clock.webm')
+  },
+  'player/look/outline.js': {
+    html: player('debug'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.hasAttribute('data-yoke-debug')
+  },
+  'player/look/spelling.js': {
+    html: player('contrls'),
+    again: () => {
+      const element = document.querySelector('yoke-player')
+      element?.remove()
+      // In another task: a player that is only moved reads nothing anew.
+      setTimeout(() => element && document.body.append(element))
+    },
+    works: hasFault('setting-unknown: did you mean controls')
+  },
+  'player/media/file-drop.js': {
+    html: player('drop-files'),
+    again: press,
+    works: () => {
+      const dataTransfer = new DataTransfer()
+      dataTransfer.items.add(new File([''], 'tide.webm'))
+      const over = new DragEvent('dragover', { dataTransfer, cancelable: true, bubbles: true })
+      document.querySelector('yoke-player')?.dispatchEvent(over)
+      return over.defaultPrevented
+    }
+  },
+  'player/media/last-resort.js': {
+    html: player('', '<video muted width="320" height="180" src="/no-such.webm"><p>Call the harbour</p></video>'),
+    again: () => document.querySelector('yoke-player')?.yoke.run('retry'),
+    works: () => document.querySelector('[data-yoke-fallback] p')
+  },
+  'player/media/media-keys.js': {
+    html: player('clip-title="Clock"'),
+    want: press,
+    again: async () => {
+      await document.querySelector('yoke-player')?.yoke.run('pause')
+      await document.querySelector('yoke-player')?.yoke.run('play')
+    },
+    works: () => navigator.mediaSession.metadata?.title === 'Clock'
+  },
+  'player/poster/poster.js': {
+    html: player('poster-at="1"'),
+    again: () => document.querySelector('yoke-player')?.setAttribute('poster-at', '2'),
+    works: () => document.querySelector('video')?.poster.startsWith('blob:')
+  },
+  'wiring/behaviour/starter.js': {
+    html: player('start-when="in-view" start-sound="off"', CLIP.replace(' muted', '')),
+    again: () => document.querySelector('yoke-player')?.setAttribute('start-volume', '0.5'),
+    works: () => document.querySelector('yoke-player')?.yoke.startOutcome === 'without-sound'
+  },
+  'wiring/captions/caption-area.js': {
+    html: player('', `${CAPTIONED}<div data-yoke-captions></div>`),
+    again: press,
+    works: () => document.querySelector('[data-yoke-captions].yoke-captions')
+  },
+  'wiring/captions/captions.js': {
+    html: player('', CAPTIONED),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.states.captionsShowing
+  },
+  'wiring/captions/transcript.js': {
+    html: player('', `${CAPTIONED}<ol data-yoke-transcript></ol>`),
+    again: press,
+    works: () => document.querySelector('ol')?.children.length
+  },
+  'wiring/scope/controls.js': {
+    html: player('', `${CLIP}<button type="button" command="--toggle-loop" aria-pressed="false">Loop</button>`),
+    again: () => document.querySelector('button')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })),
+    works: () => {
+      document.querySelector('button')?.click()
+      return document.querySelector('button')?.ariaPressed === 'true'
+    }
+  },
+  'wiring/yoke/inspect.js': {
+    html: player(''),
+    want: () => document.querySelector('yoke-player')?.yoke.inspect(),
+    again: () =>
+      document
+        .querySelector('yoke-player')
+        ?.yoke.inspect()
+        .then(seen => Object.assign(globalThis, { kept: seen })),
+    works: () => (globalThis.kept as { states?: unknown } | undefined)?.states
+  }
+}
+
+const dist = fileURLToPath(new URL('../../../dist/', import.meta.url))
+
+/** Every module that is imported when it is wanted. */
+const partsIn = (folder: string): readonly string[] =>
+  readdirSync(join(dist, folder), { withFileTypes: true }).flatMap(entry => {
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) return partsIn(path)
+    if (!path.endsWith('.js')) return []
+    const imports = readFileSync(join(dist, path), 'utf8').matchAll(/import\(['"](\.[^'"]+\.js)['"]\)/g)
+    return [...imports].map(([, to = '']) => join(folder, to))
+  })
+
+let person: Person
+beforeAll(async () => {
+  person = await openPerson(currentEngine())
+  person.server.page('/bad.vtt', 'WEBVTT\n\n00:00 --> 1\nx\n')
+  person.server.page('/names.vtt', 'WEBVTT\n\n00:00.000 --> 01:00.000\nmar&eacute;e &eacute;\n')
+})
+afterAll(() => person?.leave())
+
+describe('a part that cannot be had for once', () => {
+  it('each is tried', () => {
+    const parts = ['core', 'media', 'wiring', 'player', 'loading'].flatMap(partsIn)
+    expect(Object.keys(PARTS).sort()).toEqual([...new Set(parts)].sort())
+  })
+
+  it.each(Object.entries(PARTS))(
+    '%s: is told, the page lives, and it is had when it is asked for again',
+    async (part, wanted) => {
+      person.server.failOnce(`/dist/${part}`)
+      await person.mountModules(wanted.html)
+      const { want, again, works } = wanted
+      if (want) {
+        await person.until('the controls', () => document.querySelector('yoke-player')?.matches(':state(paused)'))
+        if (part.startsWith('player/bar/'))
+          await person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar'))
+        await person.page.run(want as () => void)
+      }
+      await person.until('the fault', () => globalThis.notes.faults.some(said => said.startsWith('part-unreachable')))
+      await person.page.run(again as () => void)
+      await person.until('the part', works)
+      expect(await person.page.run(() => globalThis.notes.errors)).toEqual([])
+    }
+  )
+})

@@ -5,6 +5,7 @@ import { cp, rm, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { toJsonSchema } from '@valibot/to-json-schema'
 import { build } from 'vite'
+import { buildCommandLine, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
 import { CLIP_SCHEMA } from '../src/core/documents/clip-schema.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
@@ -63,6 +64,10 @@ const buildSite = async (): Promise<void> => {
 }
 
 await buildModules()
+await dropBundled()
+await buildRuntime()
+await vendorValidation()
+await buildCommandLine()
 await writeSchema()
 await buildClassic()
 await buildSite()

@@ -1,0 +1,149 @@
+/**
+ * Bundles what a browser loads: the two entries that do something, and their parts as one file each. Everything is inside, so
+ * that a page without a bundler and without an import map can load it, and a part is one request.
+ */
+import { readdirSync, readFileSync } from 'node:fs'
+import { mkdir, rm, writeFile } from 'node:fs/promises'
+import { dirname, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'vite'
+
+const home = fileURLToPath(new URL('../', import.meta.url))
+const source = (path: string): string => resolve(home, 'src', path)
+
+/** What a module imports when it is loaded; types are nothing. */
+const importsOf = (path: string): readonly string[] => {
+  const text = readFileSync(path, 'utf8')
+  const statements = text.matchAll(/^(?:import|export)\s+(?!type\b)[^'"]*?from\s+'(\.[^']+)'/gm)
+  return [...statements].map(([, to = '']) => resolve(dirname(path), to))
+}
+
+/** A module and all that comes with it. */
+const closureOf = (paths: readonly string[]): ReadonlySet<string> => {
+  const seen = new Set<string>()
+  const visit = (path: string): void => {
+    if (seen.has(path)) return
+    seen.add(path)
+    for (const next of importsOf(path)) visit(next)
+  }
+  for (const path of paths) visit(source(path))
+  return seen
+}
+
+export const ENTRIES = { 'wiring/index': 'wiring/index.ts', 'player/index': 'player/index.ts' } as const
+
+/** The files of parts, each with the modules that it is loaded for; what two of them need is in the first. */
+const PARTS: Readonly<Record<string, readonly string[]>> = {
+  base: ['wiring/index.ts'],
+  player: ['player/index.ts'],
+  controls: ['wiring/scope/controls.ts'],
+  captions: ['wiring/captions/captions.ts', 'wiring/captions/caption-area.ts', 'player/captions/shown-captions.ts'],
+  bar: ['player/bar/index.ts', 'player/bar/backdrop.ts'],
+  failover: ['media/html/failover-driver.ts'],
+  settings: ['core/settings/read-deep.ts', 'player/look/spelling.ts'],
+  poster: ['player/poster/poster.ts', 'media/html/frame-poster.ts'],
+  diagnosis: ['media/html/diagnose.ts']
+}
+
+const fileOf = new Map<string, string>()
+for (const [name, modules] of Object.entries(PARTS))
+  for (const module of closureOf(modules)) if (!fileOf.has(module)) fileOf.set(module, name)
+for (const entry of Object.values(ENTRIES)) fileOf.delete(source(entry))
+
+/** Builds the entries and their parts into `dist`. */
+export const buildRuntime = async (): Promise<void> => {
+  await build({
+    configFile: false,
+    logLevel: 'warn',
+    root: home,
+    publicDir: false,
+    build: {
+      outDir: resolve(home, 'dist'),
+      emptyOutDir: false,
+      target: 'es2022',
+      minify: false,
+      sourcemap: true,
+      modulePreload: false,
+      lib: { entry: Object.fromEntries(Object.entries(ENTRIES).map(([name, path]) => [name, source(path)])), formats: ['es'] },
+      rolldownOptions: {
+        output: {
+          entryFileNames: '[name].js',
+          chunkFileNames: 'parts/[name].js',
+          // What an earlier file has, a later one takes from there.
+          codeSplitting: {
+            groups: Object.keys(PARTS).map((name, index) => ({
+              name,
+              test: (id: string) => fileOf.get(id) === name,
+              priority: 100 - index
+            }))
+          }
+        }
+      }
+    }
+  })
+}
+
+const dist = resolve(home, 'dist')
+
+/** Takes out the modules that are inside the bundle now; their types stay. */
+export const dropBundled = async (): Promise<void> => {
+  for (const room of ['loading', 'wiring', 'player', 'media/html'])
+    for (const name of readdirSync(resolve(dist, room), { recursive: true, encoding: 'utf8' })) {
+      const path = resolve(dist, room, name)
+      const isEntry = Object.keys(ENTRIES).some(entry => path.startsWith(`${resolve(dist, entry)}.js`))
+      if (/\.js(?:\.map)?$/.test(name) && !isEntry) await rm(path)
+    }
+}
+
+const VENDORED = 'valibot'
+
+/** The rooms that stay modules need nothing from elsewhere either: what reads documents lies beside them. */
+export const vendorValidation = async (): Promise<void> => {
+  const folder = resolve(dist, 'core/documents')
+  const files = readdirSync(folder).filter(name => name.endsWith('.js'))
+  const names = new Set<string>()
+  for (const name of files) {
+    const path = resolve(folder, name)
+    const text = readFileSync(path, 'utf8')
+    for (const [, list = ''] of text.matchAll(/import \{([^}]*)\} from ['"]valibot['"]/g))
+      for (const each of list.split(',')) names.add(each.trim())
+    await writeFile(path, text.replace(/from ['"]valibot['"]/g, "from '../../vendor/valibot.js'"))
+  }
+  const vendor = resolve(dist, 'vendor')
+  const entry = resolve(vendor, 'entry.js')
+  await mkdir(vendor, { recursive: true })
+  await writeFile(entry, `export { ${[...names].filter(Boolean).join(', ')} } from '${VENDORED}'`)
+  await build({
+    configFile: false,
+    logLevel: 'warn',
+    root: home,
+    publicDir: false,
+    build: {
+      outDir: vendor,
+      emptyOutDir: false,
+      target: 'es2022',
+      lib: { entry, formats: ['es'], fileName: () => `${VENDORED}.js` }
+    }
+  })
+  await rm(entry)
+}
+
+/** The command line in one file, with the libraries that it alone needs: who installs the package installs nothing else. */
+export const buildCommandLine = async (): Promise<void> => {
+  const folder = resolve(dist, 'cli')
+  await rm(folder, { recursive: true })
+  await build({
+    configFile: false,
+    logLevel: 'warn',
+    root: home,
+    publicDir: false,
+    ssr: { noExternal: true },
+    build: {
+      ssr: true,
+      outDir: folder,
+      target: 'node20',
+      minify: false,
+      rolldownOptions: { input: source('cli/main.ts'), output: { entryFileNames: 'main.js', chunkFileNames: '[name].js' } }
+    }
+  })
+}

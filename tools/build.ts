@@ -5,8 +5,9 @@ import { cp, rm, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { toJsonSchema } from '@valibot/to-json-schema'
 import { build } from 'vite'
-import { buildCommandLine, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
 import { CLIP_SCHEMA } from '../src/core/documents/clip-schema.ts'
+import { buildClassic, CLASSIC_FILES } from './classic.ts'
+import { buildCommandLine, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 
@@ -22,22 +23,6 @@ const writeSchema = (): Promise<void> => {
   const schema = { title: 'A clip: one thing to play', ...toJsonSchema(CLIP_SCHEMA, { errorMode: 'ignore' }) }
   return writeFile(at('dist/clip.schema.json'), `${JSON.stringify(schema, null, 2)}\n`)
 }
-
-/** One file for a plain page, also one that is double-clicked: `yokewright` is then a global. */
-const buildClassic = (): Promise<unknown> =>
-  build({
-    configFile: false,
-    logLevel: 'warn',
-    root: at('.'),
-    publicDir: false,
-    build: {
-      outDir: at('dist'),
-      emptyOutDir: false,
-      target: 'es2022',
-      sourcemap: true,
-      lib: { entry: at('src/player/index.ts'), name: 'yokewright', formats: ['iife'], fileName: () => 'yokewright.js' }
-    }
-  })
 
 /** The index, and each folder beside it that has a page. */
 const examples = (): string[] => [
@@ -60,7 +45,7 @@ const buildSite = async (): Promise<void> => {
       rolldownOptions: { input: examples() }
     }
   })
-  await cp(at('dist/yokewright.js'), at('dist/site/yokewright.js'))
+  for (const file of CLASSIC_FILES) await cp(at(`dist/${file}`), at(`dist/site/${file}`))
 }
 
 await buildModules()

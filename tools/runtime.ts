@@ -46,6 +46,9 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
 }
 
 const fileOf = new Map<string, string>()
+// What both a player and its controls need comes with the begin: neither is to bring the other.
+const ofControls = closureOf(PARTS.controls ?? [])
+for (const module of closureOf(PARTS.player ?? [])) if (ofControls.has(module)) fileOf.set(module, 'base')
 for (const [name, modules] of Object.entries(PARTS))
   for (const module of closureOf(modules)) if (!fileOf.has(module)) fileOf.set(module, name)
 for (const entry of Object.values(ENTRIES)) fileOf.delete(source(entry))
@@ -64,7 +67,10 @@ export const buildRuntime = async (): Promise<void> => {
       minify: false,
       sourcemap: true,
       modulePreload: false,
-      lib: { entry: Object.fromEntries(Object.entries(ENTRIES).map(([name, path]) => [name, source(path)])), formats: ['es'] },
+      lib: {
+        entry: Object.fromEntries(Object.entries(ENTRIES).map(([name, path]) => [name, source(path)])),
+        formats: ['es']
+      },
       rolldownOptions: {
         output: {
           entryFileNames: '[name].js',
@@ -143,7 +149,10 @@ export const buildCommandLine = async (): Promise<void> => {
       outDir: folder,
       target: 'node20',
       minify: false,
-      rolldownOptions: { input: source('cli/main.ts'), output: { entryFileNames: 'main.js', chunkFileNames: '[name].js' } }
+      rolldownOptions: {
+        input: source('cli/main.ts'),
+        output: { entryFileNames: 'main.js', chunkFileNames: '[name].js' }
+      }
     }
   })
 }

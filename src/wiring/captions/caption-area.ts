@@ -5,14 +5,18 @@ import { type Box, type MeasuredCue, placeCues } from '../../core/captions/layou
 import type { NamedReferences } from '../../core/captions/text/cue-text.ts'
 import { baseDirection } from '../../core/captions/text/direction.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
+import { definePart, use } from '../../loading/part.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
-import { CUE_SHEET, sheetOfTrack } from './cue-styles.ts'
+import { CUE_SHEET } from './cue-styles.ts'
 import { followMemory, recall } from './memory.ts'
 import { obstaclesIn } from './obstacles.ts'
 import { type PaintedText, paintCueText } from './paint-cue.ts'
 import { followPicture } from './picture-box.ts'
+
+/** What reads the `STYLE` blocks of files: most have none. */
+const TRACK_STYLES = definePart(() => import('./track-styles.ts'))
 
 /** A cue that is drawn. */
 interface Drawn {
@@ -199,18 +203,25 @@ class CaptionArea {
 
   /** What the files of the shown tracks ask for. */
   #adoptStyles(): void {
+    const styled = this.#captions.showing.filter(({ styles }) => styles.length > 0)
+    if (styled.length === 0 && this.#sheets.size === 0) return
+    use(TRACK_STYLES, this.#yoke, ({ sheetOfTrack }) => this.#adoptStylesOf(styled, sheetOfTrack))
+  }
+
+  #adoptStylesOf(
+    styled: readonly CaptionTrack[],
+    sheetOfTrack: (track: CaptionTrack, document: Document) => CSSStyleSheet
+  ): void {
     const wanted = new Map(
-      this.#captions.showing
-        .filter(({ styles }) => styles.length > 0)
-        .map(track => {
-          const known = this.#sheets.get(track.id)
-          return [
-            track.id,
-            known?.styles === track.styles
-              ? known
-              : { styles: track.styles, sheet: sheetOfTrack(track, this.#area.ownerDocument) }
-          ] as const
-        })
+      styled.map(track => {
+        const known = this.#sheets.get(track.id)
+        return [
+          track.id,
+          known?.styles === track.styles
+            ? known
+            : { styles: track.styles, sheet: sheetOfTrack(track, this.#area.ownerDocument) }
+        ] as const
+      })
     )
     const before = [...this.#sheets.values()].map(({ sheet }) => sheet)
     const now = [...wanted.values()].map(({ sheet }) => sheet)

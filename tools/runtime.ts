@@ -42,7 +42,9 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   failover: ['media/html/failover-driver.ts'],
   settings: ['core/settings/read-deep.ts', 'player/look/spelling.ts'],
   poster: ['player/poster/poster.ts', 'media/html/frame-poster.ts'],
-  diagnosis: ['media/html/diagnose.ts']
+  diagnosis: ['media/html/diagnose.ts'],
+  clip: ['player/clip/player-clip.ts'],
+  'caption-faults': ['core/captions/check/sentences.ts']
 }
 
 const fileOf = new Map<string, string>()

@@ -10,7 +10,7 @@ beforeAll(async () => {
 })
 afterAll(() => person?.leave())
 
-const PART = '/dist/wiring/scope/controls.js'
+const PART = '/dist/parts/controls.js'
 
 const BAR = `<button type="button" command="--play-pause"><span data-yoke-when="paused">Play</span><span data-yoke-when="!paused" hidden>Pause</span></button>
 <input type="range" data-yoke-value="current-time" aria-label="Position">`
@@ -142,7 +142,7 @@ describe('a player that only waits', () => {
   })
 
   it('a part that cannot be had is one fault, nothing throws, and the browser’s own controls serve on', async () => {
-    for (const part of [PART, '/dist/player/bar/index.js'])
+    for (const part of [PART, '/dist/parts/bar.js'])
       person.server.page(part, 'throw new Error("cut off")', { 'content-type': 'text/javascript' })
     await open(`<yoke-player controls>${CLIP.replace('<video', '<video controls')}${BAR}</yoke-player>`)
     await person.until('the fault', () =>

@@ -255,7 +255,10 @@ export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element):
     yoke.subscribe(
       ({ states: { idle, fullscreen, paused, started, ended } }) =>
         `${idle} ${fullscreen} ${paused} ${started} ${ended}`,
-      () => area.reset()
+      () => {
+        area.draw()
+        area.reset()
+      }
     ),
     picture ? followPicture(picture, element, yoke) : () => undefined,
     () => sizes.disconnect(),

@@ -1,5 +1,4 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../../support/engines.ts'
@@ -30,7 +29,7 @@ const hasFault = (code: string) =>
   new Function(`return globalThis.notes.faults.some(said => said.startsWith('${code}'))`) as () => boolean
 
 const PARTS: Readonly<Record<string, Wanted>> = {
-  'core/captions/check/sentences.js': {
+  'caption-faults': {
     html: player('', withTrack('/bad.vtt')),
     again: () =>
       document.querySelector('video')?.insertAdjacentHTML('beforeend', '<track src="/bad.vtt?2" default srclang="de">'),
@@ -39,7 +38,7 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       document.querySelector('yoke-player')?.yoke.run('set-captions', 'de') &&
       globalThis.notes.faults.some(said => said.startsWith('cue-'))
   },
-  'core/captions/text/named-references.js': {
+  'named-references': {
     html: player('', withTrack('/names.vtt')),
     again: () =>
       document
@@ -49,12 +48,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       document.querySelector('yoke-player')?.yoke.run('set-captions', 'de') &&
       document.querySelector('yoke-player')?.yoke.values.captionText === 'marée é'
   },
-  'core/settings/read-deep.js': {
+  settings: {
     html: player('hide-after="soon"'),
     again: () => document.querySelector('yoke-player')?.setAttribute('hide-after', 'later'),
     works: hasFault('setting-unreadable')
   },
-  'core/words/ar.js': {
+  ar: {
     html: player('controls lang="ar"'),
     again: () => {
       const element = document.querySelector('yoke-player')
@@ -67,7 +66,7 @@ const PARTS: Readonly<Record<string, Wanted>> = {
         ?.shadowRoot?.querySelector('.bar')
         ?.ariaLabel?.match(/\p{Script=Arabic}/u)
   },
-  'core/words/ja.js': {
+  ja: {
     html: player('controls lang="ja"'),
     again: () => {
       const element = document.querySelector('yoke-player')
@@ -80,12 +79,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
         ?.shadowRoot?.querySelector('.bar')
         ?.ariaLabel?.match(/\p{Script=Katakana}/u)
   },
-  'media/html/diagnose.js': {
+  diagnosis: {
     html: player('', '<video muted width="320" height="180" src="/no-such.webm"></video>'),
     again: () => document.querySelector('yoke-player')?.yoke.run('retry'),
     works: hasFault('source-missing')
   },
-  'media/html/failover-driver.js': {
+  failover: {
     html: player(''),
     want: press,
     again: async () => {
@@ -94,39 +93,34 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     },
     works: () => document.querySelector('video')?.currentTime !== 0
   },
-  'media/html/frame-poster.js': {
-    html: player('poster-at="1"'),
-    again: () => document.querySelector('yoke-player')?.setAttribute('poster-at', '2'),
-    works: () => document.querySelector('video')?.poster.startsWith('blob:')
-  },
-  'player/bar/backdrop.js': {
+  'bar (a backdrop)': {
     html: player('backdrop'),
     again: press,
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.still')
   },
-  'player/bar/caption-looks.js': {
+  'caption-looks': {
     html: player('controls', CAPTIONED),
     want: () => document.querySelector('yoke-player')?.yoke.run('show-caption-looks'),
     again: () => document.querySelector('yoke-player')?.yoke.run('show-caption-looks'),
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.caption-looks')
   },
-  'player/bar/index.js': {
+  bar: {
     html: player('controls', CLIP.replace('<video', '<video controls')),
     again: press,
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell')
   },
-  'player/bar/shortcut-list.js': {
+  'shortcut-list': {
     html: player('controls'),
     want: () => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'),
     again: () => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'),
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.panel.shortcuts')
   },
-  'player/captions/shown-captions.js': {
+  'captions (over the picture)': {
     html: player('', CAPTIONED),
     again: press,
     works: () => document.querySelector('yoke-player .yoke-captions')
   },
-  'player/clip/player-clip.js': {
+  clip: {
     html: player('', ''),
     want: () =>
       Object.assign(document.querySelector('yoke-player') ?? {}, { clip: { sources: ['/media/tide-clock.webm'] } }),
@@ -134,12 +128,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       Object.assign(document.querySelector('yoke-player') ?? {}, { clip: { sources: ['/media/tide-clock.webm'] } }),
     works: () => document.querySelector('yoke-player')?.currentSrc.endsWith('tide-clock.webm')
   },
-  'player/look/outline.js': {
+  outline: {
     html: player('debug'),
     again: press,
     works: () => document.querySelector('yoke-player')?.hasAttribute('data-yoke-debug')
   },
-  'player/look/spelling.js': {
+  'settings (spelling)': {
     html: player('contrls'),
     again: () => {
       const element = document.querySelector('yoke-player')
@@ -149,7 +143,7 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     },
     works: hasFault('setting-unknown: did you mean controls')
   },
-  'player/media/file-drop.js': {
+  'file-drop': {
     html: player('drop-files'),
     again: press,
     works: () => {
@@ -160,12 +154,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       return over.defaultPrevented
     }
   },
-  'player/media/last-resort.js': {
+  'last-resort': {
     html: player('', '<video muted width="320" height="180" src="/no-such.webm"><p>Call the harbour</p></video>'),
     again: () => document.querySelector('yoke-player')?.yoke.run('retry'),
     works: () => document.querySelector('[data-yoke-fallback] p')
   },
-  'player/media/media-keys.js': {
+  'media-keys': {
     html: player('clip-title="Clock"'),
     want: press,
     again: async () => {
@@ -174,32 +168,40 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     },
     works: () => navigator.mediaSession.metadata?.title === 'Clock'
   },
-  'player/poster/poster.js': {
+  poster: {
     html: player('poster-at="1"'),
     again: () => document.querySelector('yoke-player')?.setAttribute('poster-at', '2'),
     works: () => document.querySelector('video')?.poster.startsWith('blob:')
   },
-  'wiring/behaviour/starter.js': {
+  starter: {
     html: player('start-when="in-view" start-sound="off"', CLIP.replace(' muted', '')),
     again: () => document.querySelector('yoke-player')?.setAttribute('start-volume', '0.5'),
     works: () => document.querySelector('yoke-player')?.yoke.startOutcome === 'without-sound'
   },
-  'wiring/captions/caption-area.js': {
+  'captions (in a place of their own)': {
     html: player('', `${CAPTIONED}<div data-yoke-captions></div>`),
     again: press,
     works: () => document.querySelector('[data-yoke-captions].yoke-captions')
   },
-  'wiring/captions/captions.js': {
+  captions: {
     html: player('', CAPTIONED),
     again: press,
     works: () => document.querySelector('yoke-player')?.yoke.states.captionsShowing
   },
-  'wiring/captions/transcript.js': {
+  'track-styles': {
+    html: player('', withTrack('/styled.vtt')),
+    again: press,
+    works: () => {
+      const cue = document.querySelector('.yoke-cue-text')
+      return cue && getComputedStyle(cue).color === 'rgb(255, 0, 0)'
+    }
+  },
+  transcript: {
     html: player('', `${CAPTIONED}<ol data-yoke-transcript></ol>`),
     again: press,
     works: () => document.querySelector('ol')?.children.length
   },
-  'wiring/scope/controls.js': {
+  controls: {
     html: player('', `${CLIP}<button type="button" command="--toggle-loop" aria-pressed="false">Loop</button>`),
     again: () => document.querySelector('button')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true })),
     works: () => {
@@ -207,7 +209,7 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       return document.querySelector('button')?.ariaPressed === 'true'
     }
   },
-  'wiring/yoke/inspect.js': {
+  inspect: {
     html: player(''),
     want: () => document.querySelector('yoke-player')?.yoke.inspect(),
     again: () =>
@@ -219,41 +221,40 @@ const PARTS: Readonly<Record<string, Wanted>> = {
   }
 }
 
-const dist = fileURLToPath(new URL('../../../dist/', import.meta.url))
+const dist = fileURLToPath(new URL('../../../dist/parts/', import.meta.url))
 
-/** Every module that is imported when it is wanted. */
-const partsIn = (folder: string): readonly string[] =>
-  readdirSync(join(dist, folder), { withFileTypes: true }).flatMap(entry => {
-    const path = join(folder, entry.name)
-    if (entry.isDirectory()) return partsIn(path)
-    if (!path.endsWith('.js')) return []
-    const imports = readFileSync(join(dist, path), 'utf8').matchAll(/import\(['"](\.[^'"]+\.js)['"]\)/g)
-    return [...imports].map(([, to = '']) => join(folder, to))
-  })
+/** Every file that is imported when it is wanted. */
+const partsIn = (): readonly string[] =>
+  readdirSync(dist)
+    .filter(name => name.endsWith('.js'))
+    .flatMap(name => [...readFileSync(dist + name, 'utf8').matchAll(/=> import\("\.\/([^"]+)\.js"\)/g)])
+    .map(([, part = '']) => part)
+
+const fileOf = (part: string): string => part.split(' ')[0] ?? ''
 
 let person: Person
 beforeAll(async () => {
   person = await openPerson(currentEngine())
   person.server.page('/bad.vtt', 'WEBVTT\n\n00:00 --> 1\nx\n')
+  person.server.page('/styled.vtt', 'WEBVTT\n\nSTYLE\n::cue { color: #f00 }\n\n00:00.000 --> 01:00.000\nred\n')
   person.server.page('/names.vtt', 'WEBVTT\n\n00:00.000 --> 01:00.000\nmar&eacute;e &eacute;\n')
 })
 afterAll(() => person?.leave())
 
 describe('a part that cannot be had for once', () => {
   it('each is tried', () => {
-    const parts = ['core', 'media', 'wiring', 'player', 'loading'].flatMap(partsIn)
-    expect(Object.keys(PARTS).sort()).toEqual([...new Set(parts)].sort())
+    expect([...new Set(Object.keys(PARTS).map(fileOf))].sort()).toEqual([...new Set(partsIn())].sort())
   })
 
   it.each(Object.entries(PARTS))(
     '%s: is told, the page lives, and it is had when it is asked for again',
     async (part, wanted) => {
-      person.server.failOnce(`/dist/${part}`)
+      person.server.failOnce(`/dist/parts/${fileOf(part)}.js`)
       await person.mountModules(wanted.html)
       const { want, again, works } = wanted
       if (want) {
         await person.until('the controls', () => document.querySelector('yoke-player')?.matches(':state(paused)'))
-        if (part.startsWith('player/bar/'))
+        if (/^(?:caption-looks|shortcut-list)/.test(part))
           await person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar'))
         await person.page.run(want as () => void)
       }

@@ -579,6 +579,8 @@ describe('nothing in a cue can run', () => {
         document.querySelector('yoke-player')?.shadowRoot?.querySelector<HTMLElement>('.yoke-cue-text')
       while (!text() || !document.querySelector('ol li')) await new Promise(resolve => setTimeout(resolve, 15))
       const drawn = text() as HTMLElement
+      // What reads the styles of a file comes with the first that has some.
+      while (getComputedStyle(drawn).color !== 'rgb(255, 215, 0)') await new Promise(resolve => setTimeout(resolve, 15))
       return [
         drawn.textContent,
         getComputedStyle(drawn).color,

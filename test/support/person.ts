@@ -56,7 +56,36 @@ addEventListener('error', event => { if (event.message) notes.errors.push(event.
 addEventListener('unhandledrejection', event => { notes.errors.push(String(event.reason)) })
 </script>`
 
-export const openPerson = async (engine: EngineName): Promise<Person> => {
+/**
+ * Runs in a page: takes out all that a case has left, and puts the markup of the next one in.
+ * @returns whether the page is one of the kind that is wanted.
+ */
+const showNext = async (kind: string, html: string): Promise<boolean> => {
+  const page = globalThis as { trial?: string }
+  if (page.trial !== kind) return false
+  if (document.fullscreenElement) await document.exitFullscreen()
+  const roots = [document, ...[...document.querySelectorAll('*')].flatMap(({ shadowRoot }) => shadowRoot ?? [])]
+  const media = roots.flatMap(root => [...root.querySelectorAll<HTMLMediaElement>('video, audio')])
+  document.body.replaceChildren()
+  for (const { name } of [...document.body.attributes]) document.body.removeAttribute(name)
+  for (const { name } of [...document.documentElement.attributes]) document.documentElement.removeAttribute(name)
+  document.documentElement.lang = 'en'
+  // A player lets its media go once it knows that it was not merely moved; a page holds only so many decoders.
+  await new Promise(resolve => setTimeout(resolve))
+  for (const element of media) {
+    element.removeAttribute('src')
+    element.replaceChildren()
+    element.load()
+  }
+  localStorage.clear()
+  scrollTo(0, 0)
+  globalThis.notes = { faults: [], errors: [], commands: [], events: [] }
+  document.body.innerHTML = html
+  return true
+}
+
+/** @param fresh each case has a page of its own: what is remembered, or allowed after a press, matters to it. */
+export const openPerson = async (engine: EngineName, { fresh = false } = {}): Promise<Person> => {
   const server = await startServer()
   const page = await openEngine(engine)
   let pages = 0
@@ -96,10 +125,16 @@ export const openPerson = async (engine: EngineName): Promise<Person> => {
   }
 
   const mount: Person['mount'] = async (html, { head = '', headers = {}, script = '' } = {}) => {
-    pages += 1
-    const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}${head}${LIBRARY}${script}<body>${html}`
-    await page.goto(server.page(`/trial-${pages}`, document, headers))
-    await until('the library', () => customElements.get('yoke-player'))
+    // What a page loads and remembers is a page's matter; the markup of one case after the other is not.
+    const kind = JSON.stringify([head, headers, script])
+    const isReused = !fresh && !html.includes('<script') && (await page.run(showNext, kind, html))
+    if (!isReused) {
+      pages += 1
+      const name = `<script>globalThis.trial = ${JSON.stringify(kind).replaceAll('<', '\\u003c')}</script>`
+      const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${name}${NOTES}${head}${LIBRARY}${script}<body>${html}`
+      await page.goto(server.page(`/trial-${pages}`, document, headers))
+      await until('the library', () => customElements.get('yoke-player'))
+    }
     // What is in view is coupled with the first frame that is drawn.
     await page.run(
       () => new Promise<void>(resolve => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve))))

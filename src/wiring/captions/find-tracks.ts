@@ -21,6 +21,7 @@ const sourceOfEntry = (entry: TrackEntry, home: Element | undefined): TrackSourc
 /** The text tracks of a yoke: those of its media, those right in its bound elements, and what its settings say. */
 export const findTracks = ({ media, scopes, settings, container }: YokeView): readonly TrackSource[] => [
   ...(media?.textTracks?.list ?? []),
-  ...[...scopes].flatMap(({ target }) => tracksRightIn(target)),
+  // A player and what is drawn in its shadow root are two scopes of one element.
+  ...[...new Set([...scopes].map(({ target }) => target))].flatMap(tracksRightIn),
   ...settings.tracks.map(entry => sourceOfEntry(entry, container))
 ]

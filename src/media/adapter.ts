@@ -101,7 +101,7 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   /** Its sources, where it can have several. */
   readonly sources?: SourcePort | undefined
   /** The picture that stands in its place before it plays, where it has a way to show one. */
-  readonly poster?: PosterPort | undefined
+  readonly posterPort?: PosterPort | undefined
   /** Controls of its own, where it has some. */
   readonly nativeControls?: NativeControlsPort | undefined
   /** How it is loaded, where that can be said. */

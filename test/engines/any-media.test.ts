@@ -201,7 +201,7 @@ describe.each<['a media element' | 'a media that is no element', 'element' | Sim
     await person.page.run(() => {
       const player = document.querySelector('yoke-player')
       player?.yoke.run('set-captions', 'en')
-      player?.yoke.run('seek', 5)
+      player?.yoke.run('seek', 7)
     })
     await person.until('a caption', () => document.querySelector('yoke-player')?.yoke.values.captionText)
     await person.until(

@@ -1,4 +1,4 @@
-import { beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createVirtualClock, type VirtualClock } from '../../src/media/simulated/clock.ts'
 import {
   createSimulatedMedia,
@@ -267,6 +267,54 @@ describe('a yoke', () => {
     clock.advance(0.1)
     expect(calls).toBe(1)
     expect(short.signal.aborted).toBe(true)
+  })
+
+  it('a subscriber that throws stops no other one, and is told once', async () => {
+    const seen: boolean[] = []
+    yoke.subscribe(
+      ({ snapshot }) => snapshot,
+      () => {
+        throw new Error('a leak')
+      }
+    )
+    yoke.subscribe(
+      ({ states }) => states.paused,
+      paused => seen.push(paused)
+    )
+    await run('play')
+    await run('pause')
+    expect(seen).toEqual([false, true])
+    expect(faults.map(({ code }) => code)).toEqual(['subscriber-failed'])
+  })
+
+  it('takes no command once it is disposed of', async () => {
+    yoke.dispose()
+    expect(await yoke.run('play')).toMatchObject({ ok: false })
+  })
+
+  it('does what is to be done at a place of the timeline when playback gets there', async () => {
+    vi.useFakeTimers()
+    const done: number[] = []
+    yoke.timeline.at(5, () => done.push(media.currentTime))
+    await run('play')
+    const turn = (seconds: number): void => {
+      for (let step = 0; step < seconds * 20; step += 1) {
+        clock.advance(0.05)
+        vi.advanceTimersByTime(50)
+      }
+    }
+    turn(3)
+    expect(done).toEqual([])
+    await run('pause')
+    turn(10)
+    expect(done).toEqual([])
+    await run('set-playback-rate', 2)
+    await run('play')
+    turn(1.5)
+    vi.useRealTimers()
+    expect(done).toHaveLength(1)
+    expect(done[0]).toBeGreaterThanOrEqual(5)
+    expect(done[0]).toBeLessThan(5.6)
   })
 
   it('live: no number of it is NaN or Infinity where a bar or a range needs one', () => {

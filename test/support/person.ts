@@ -54,6 +54,15 @@ addEventListener('yoke-fault', event => { notes.faults.push(event.fault.code + '
 addEventListener('yoke-command', event => { notes.commands.push([event.command, event.value].filter(part => part !== undefined).join(' ')) })
 addEventListener('error', event => { if (event.message) notes.errors.push(event.message) })
 addEventListener('unhandledrejection', event => { notes.errors.push(String(event.reason)) })
+// What a case listens to beyond its own markup ends with it.
+globalThis.ofCase = []
+for (const target of [globalThis, document]) {
+  const { addEventListener: add } = target
+  target.addEventListener = (type, listener, options) => {
+    if (type.startsWith('yoke-')) ofCase.push(() => target.removeEventListener(type, listener, options))
+    add.call(target, type, listener, options)
+  }
+}
 </script>`
 
 /**
@@ -61,8 +70,9 @@ addEventListener('unhandledrejection', event => { notes.errors.push(String(event
  * @returns whether the page is one of the kind that is wanted.
  */
 const showNext = async (kind: string, html: string): Promise<boolean> => {
-  const page = globalThis as { trial?: string }
+  const page = globalThis as { trial?: string; ofCase?: (() => void)[] }
   if (page.trial !== kind) return false
+  for (const end of page.ofCase?.splice(0) ?? []) end()
   if (document.fullscreenElement) await document.exitFullscreen()
   const roots = [document, ...[...document.querySelectorAll('*')].flatMap(({ shadowRoot }) => shadowRoot ?? [])]
   const media = roots.flatMap(root => [...root.querySelectorAll<HTMLMediaElement>('video, audio')])

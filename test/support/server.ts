@@ -9,6 +9,8 @@ export interface TestServer {
   readonly address: string
   /** Serves a page from memory from now on, at `path`. @returns its whole address. */
   page(path: string, html: string, headers?: Record<string, string>): string
+  /** Answers a path by a function from now on. */
+  answer(path: string, how: (response: ServerResponse) => unknown): void
   /** Serves another path's file at `path` from now on: what was missing has come. */
   alias(path: string, to: string): void
   /** The next who asks for a path gets no file: the line was bad for a moment. */
@@ -29,6 +31,7 @@ export const startServer = async (): Promise<TestServer> => {
   const asked = new Map<string, number>()
   const aliases = new Map<string, string>()
   const failing = new Set<string>()
+  const answers = new Map<string, (response: ServerResponse) => unknown>()
   const site = sirv(folder('dist/site'), { dev: true })
   const media = sirv(folder('examples/public'), { dev: true })
   const built = sirv(folder('dist'), { dev: true })
@@ -38,6 +41,11 @@ export const startServer = async (): Promise<TestServer> => {
     asked.set(wanted, (asked.get(wanted) ?? 0) + 1)
     if (failing.delete(wanted)) {
       response.writeHead(503).end()
+      return
+    }
+    const answer = answers.get(wanted)
+    if (answer) {
+      answer(response)
       return
     }
     const path = aliases.get(wanted) ?? wanted
@@ -69,6 +77,7 @@ export const startServer = async (): Promise<TestServer> => {
       return address + path
     },
     asked: path => asked.get(path) ?? 0,
+    answer: (path, how) => void answers.set(path, how),
     failOnce: path => void failing.add(path),
     alias: (path, to) => void aliases.set(path, to),
     down: stop,

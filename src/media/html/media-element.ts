@@ -33,7 +33,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
   readonly surface: HTMLElement
-  readonly poster: PosterPort | undefined
+  readonly posterPort: PosterPort | undefined
   readonly nativeControls: NativeControlsPort
   readonly loading: LoadingPort
   readonly written: DataSettings
@@ -61,7 +61,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.loading = element as HTMLVideoElement
     this.written = writtenOn(element)
     this.nativeControls = nativeControlsOf(element)
-    this.poster = posterOf(element, () => this.#playing)
+    this.posterPort = posterOf(element, () => this.#playing)
     this.capabilities = capabilitiesOf(element)
     this.textTracks = new ElementTextTracks(element)
     const fullscreen = ownFullscreenOf(element)

@@ -44,7 +44,7 @@ class Poster {
   apply(): void {
     this.stop()
     const { yoke } = this.#player
-    const port = yoke.media?.poster
+    const port = yoke.media?.posterPort
     if (!port || this.#life.aborted) return
     this.#making = new AbortController()
     const { signal } = this.#making

@@ -36,7 +36,7 @@ const tellPosition = (session: MediaSession, { snapshot }: YokeView): void => {
 }
 
 const describe = (session: MediaSession, yoke: YokeView): void => {
-  const poster = yoke.media?.poster?.src
+  const poster = yoke.media?.posterPort?.src
   session.metadata = new MediaMetadata({
     title: yoke.snapshot.title || document.title,
     ...(poster && { artwork: [{ src: new URL(poster, document.baseURI).href }] })

@@ -44,7 +44,7 @@ export class MediaSettings {
     // What is fetched before a lazy player is near is settled by whoever knows when that is.
     if (key === 'preload' && this.#settings.values.loading === 'lazy') return
     if (key === 'poster') {
-      if (media.poster) media.poster.src = String(value ?? '')
+      if (media.posterPort) media.posterPort.src = String(value ?? '')
       return
     }
     const target = key in media ? media : media.loading

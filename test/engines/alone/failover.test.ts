@@ -182,6 +182,27 @@ describe('a source that cannot be played on is left for the next one', () => {
     }
   )
 
+  it('a seek that is under way when its source goes ends where it was to end, and so does the next', async () => {
+    await mount(['/failing/stalling/150000/spring-tide.webm', GOOD])
+    await play()
+    await untilPlaying('spring-tide.webm')
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player')
+      player?.addEventListener('seeked', ({ type }) => globalThis.notes.events.push(type))
+      player?.yoke.run('seek', 40)
+    })
+    await person.until('the next source', () => document.querySelector('yoke-player')?.currentSrc.endsWith('.mp4'))
+    await person.until('the end of the seek', () => {
+      const { yoke, currentTime = 0 } = document.querySelector('yoke-player') ?? {}
+      return notes.events.includes('seeked') && yoke?.states.playing && currentTime >= 40
+    })
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('seek', 10))
+    await person.until('the next seek', () => {
+      const { yoke, currentTime = 0 } = document.querySelector('yoke-player') ?? {}
+      return !yoke?.states.seeking && currentTime >= 10 && currentTime < 30
+    })
+  })
+
   it.each([
     ['under a wrong type', 'mislabelled/spring-tide.webm'],
     ['slow', 'slow/150000/spring-tide.webm']

@@ -1,0 +1,61 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../../support/engines.ts'
+import '../../support/page-types.ts'
+import { CLIP, openPerson, type Person } from '../../support/person.ts'
+
+let person: Person
+beforeAll(async () => {
+  person = await openPerson(currentEngine(), { fresh: true })
+})
+afterAll(() => person?.leave())
+
+const BUTTON = `<button type="button" id="b" command="--play-pause"><span data-yoke-when="paused">Play</span><span data-yoke-when="!paused" hidden>Pause</span></button>`
+const MODULES = `<script type="module">globalThis.kept = await import('/dist/player/index.js')</script>`
+
+describe('two copies of the library on one page', () => {
+  it('the first has the name of the element; both work, and a press is one command', async () => {
+    await person.mount(
+      `<yoke-player id="p" controls>${CLIP}${BUTTON}</yoke-player><div id="other">${CLIP}<button type="button" id="o" command="--play-pause">Play</button></div>`,
+      { script: MODULES }
+    )
+    await person.until('the second copy', () => globalThis.kept)
+    await person.page.run(() => {
+      const { createYoke } = globalThis.kept as typeof yokewright
+      const other = document.querySelector('#other') as HTMLElement
+      createYoke(other.querySelector('video') as HTMLVideoElement).bind(other)
+    })
+    for (const button of ['#b', '#o']) await person.click(button)
+    await person.until('both', () => [...document.querySelectorAll('video')].every(({ paused }) => !paused))
+    const { commands, errors, faults } = await person.page.run(() => globalThis.notes)
+    expect({ commands, errors, faults }).toEqual({ commands: ['play-pause', 'play-pause'], errors: [], faults: [] })
+  })
+})
+
+describe('markup that a server has made', () => {
+  it('is taken over as it stands: the same nodes, its shadow root, and nothing beside what is coupled', async () => {
+    const watch = `<script>
+addEventListener('DOMContentLoaded', () => {
+  globalThis.kept = { button: document.querySelector('#b'), text: document.querySelector('h2').firstChild, note: document.querySelector('yoke-player').shadowRoot?.querySelector('p') }
+})
+</script>`
+    await person.mount(
+      `<yoke-player id="p" controls lang="en"><template shadowrootmode="open"><p>Tern Quay</p></template><h2>Spring tide</h2>${CLIP}${BUTTON}<span id="t" data-yoke-value="current-time">0:00</span></yoke-player>`,
+      { head: watch }
+    )
+    await person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell'))
+    await person.click('#b')
+    await person.until('playback', () => document.querySelector('yoke-player')?.matches(':state(playing)'))
+    const seen = await person.page.run(() => {
+      const kept = globalThis.kept as { button: Element; text: Node; note: Element | null }
+      const player = document.querySelector('yoke-player') as HTMLElement
+      return [
+        kept.button === document.querySelector('#b'),
+        kept.text === document.querySelector('h2')?.firstChild,
+        kept.note !== null && kept.note === player.shadowRoot?.querySelector('p'),
+        [...player.children].map(({ localName }) => localName).join(' ')
+      ]
+    })
+    expect(seen).toEqual([true, true, true, 'h2 video button span'])
+    expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
+  })
+})

@@ -11,6 +11,7 @@ import {
   STATE_NAMES,
   VALUES
 } from '../../src/core/index.ts'
+import { ATTRIBUTE_KEYS, rowOf, SETTING_KEYS } from '../../src/core/settings/table.ts'
 import { EN } from '../../src/core/words/en.ts'
 import { VIEWER_WORDS } from '../../src/core/words/viewer.ts'
 import { YokePlayer } from '../../src/player/yoke-player.ts'
@@ -28,6 +29,38 @@ describe('the reference has what the code has', () => {
     ['Attributes', 'docs/reference/player.md', YokePlayer.observedAttributes]
   ])('%s', (heading, path, names) => {
     expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())
+  })
+
+  it('every setting, with its attribute and its default', () => {
+    const rows = [
+      ...readFileSync(`${home}docs/reference/settings.md`, 'utf8').matchAll(
+        /^\| `([^`]+)` \| (.*?) \| .*? \| (.*?) \| (.*?) \| (.*?) \|$/gm
+      )
+    ]
+    const attributes = new Map([...ATTRIBUTE_KEYS].map(([name, key]) => [key, name]))
+    const written = rows.map(([, key = '', attribute = '', usual = '', honoured, effect]) => [
+      key,
+      attribute,
+      usual,
+      honoured !== '',
+      effect !== ''
+    ])
+    const known = SETTING_KEYS.map(key => {
+      const { default: usual, picture, atLoad, scriptOnly } = rowOf(key)
+      const attribute = attributes.get(key)
+      const isShown = usual !== undefined && usual !== '' && !(Array.isArray(usual) && usual.length === 0)
+      const shown = isShown
+        ? `\`${typeof usual === 'string' ? usual : JSON.stringify(usual).replace(/,/g, ', ')}\``
+        : ''
+      return [
+        key,
+        attribute ? `\`${attribute}\`` : scriptOnly ? 'script only' : '',
+        shown,
+        picture === true,
+        atLoad === true
+      ]
+    })
+    expect(written).toEqual(known)
   })
 
   it('every property of captions', () => {

@@ -19,9 +19,6 @@ export interface PicturePoint {
 /** The middle, which CSS takes where nothing is said. */
 const MIDDLE: PicturePoint = { x: 0.5, y: 0.5 }
 
-/** Whether a word is a way to fill a box. */
-export const isFit = (word: string): word is Fit => (FITS as readonly string[]).includes(word)
-
 const PERCENTAGES = /^\s*(\d+(?:\.\d+)?)%\s+(\d+(?:\.\d+)?)%\s*$/
 
 /** The point that `50% 20%` names, from the left and from the top; `undefined` where that is not what is written. */

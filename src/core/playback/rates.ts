@@ -1,7 +1,4 @@
-import type { MediaSnapshot } from './snapshot.ts'
-
-/** The playback rates that a media can take: all from the slowest to the fastest, a list of them, or only 1. */
-export type RateCapability = { readonly min: number; readonly max: number } | readonly number[] | undefined
+import type { MediaSnapshot, RateCapability } from './snapshot.ts'
 
 /** Whether a media can play at a rate. */
 export const takesRate = (capability: RateCapability, rate: number): boolean => {

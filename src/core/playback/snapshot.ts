@@ -3,8 +3,10 @@ import type { Fault } from '../fault.ts'
 import { fragmentOf } from '../time/fragment.ts'
 import type { Moment } from '../time/moments.ts'
 import { cutRange, readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
-import type { RateCapability } from './rates.ts'
 import type { StartOutcome } from './start.ts'
+
+/** The playback rates that a media can take: all from the slowest to the fastest, a list of them, or only 1. */
+export type RateCapability = { readonly min: number; readonly max: number } | readonly number[] | undefined
 
 /** What a media adapter can do at all. What is absent here is hidden from the viewer, not greyed. */
 export interface MediaCapabilities {

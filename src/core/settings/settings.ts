@@ -18,7 +18,7 @@ export interface StartSettings {
 }
 
 /** A layout as it may be given, and as it is once it has been read. */
-export type GivenLayout = WrittenLayout | Layout
+type GivenLayout = WrittenLayout | Layout
 
 /** Settings that are data: said by attributes, JSON and clip documents, and by script alike. */
 export interface DataSettings {

@@ -35,7 +35,7 @@ const words = (...of: readonly string[]): ValueSchema => ({ type: 'string', enum
  * Every setting, by its key: the name that script and JSON use. Attributes, JSON, clip documents and script say the same
  * settings; `SettingLayers` says which of them holds.
  */
-export const SETTINGS = {
+const SETTINGS = {
   autoplay: { schema: FLAG, default: false, atLoad: true },
   backdrop: { schema: FLAG, default: false, picture: true },
   'captionLook.background': { schema: COLOR, attribute: '' },

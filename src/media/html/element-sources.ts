@@ -7,6 +7,7 @@ import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { MediaEventType } from '../adapter.ts'
 import type { SourcePort, SourcePreferences } from '../source-port.ts'
 import type { FailoverDriver } from './failover-driver.ts'
+import type { FailoverHost } from './failover-host.ts'
 import { type FrozenPlayback, freezePlayback, isOfChange } from './frozen-playback.ts'
 import { SourceHistory } from './source-history.ts'
 import { listSource, writtenSources } from './source-list.ts'
@@ -32,7 +33,7 @@ export type SourceChange = 'listed' | 'frozen' | 'released' | 'sought' | 'failed
  * never leaves (a source that breaks, is silent, or has no picture) is left by {@link FailoverDriver}, which is loaded with
  * the first playback or the first trouble. Adapters of the same element share it.
  */
-export class ElementSources implements SourcePort, PartHost {
+export class ElementSources implements SourcePort, FailoverHost, PartHost {
   readonly element: HTMLMediaElement
   /** What is shown while one source gives way to another. */
   frozen: FrozenPlayback | undefined

@@ -3,7 +3,7 @@ import { type FailoverEffect, type FailoverEvent, initialFailover, stepFailover 
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
-import type { ElementSources } from './element-sources.ts'
+import type { FailoverHost } from './failover-host.ts'
 import { LastPosition } from './last-position.ts'
 import { StallDetector } from './stall-detector.ts'
 
@@ -37,7 +37,7 @@ const DIAGNOSIS = definePart(() => import('./diagnose.ts'))
  * what the machine says. Loaded when something has played, or has failed.
  */
 export class FailoverDriver implements PartHost {
-  readonly #sources: ElementSources
+  readonly #sources: FailoverHost
   readonly #element: HTMLMediaElement
   readonly #life = new AbortController()
   #state = initialFailover
@@ -46,7 +46,7 @@ export class FailoverDriver implements PartHost {
   #isPlayingOn = false
   #pause: ReturnType<typeof setTimeout> | undefined
 
-  constructor(sources: ElementSources) {
+  constructor(sources: FailoverHost) {
     const { element } = sources
     this.#sources = sources
     this.#element = element

@@ -1,6 +1,6 @@
 import type { Fault } from '../../core/fault.ts'
-import { type RateCapability, takesRate } from '../../core/playback/rates.ts'
-import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
+import { takesRate } from '../../core/playback/rates.ts'
+import type { MediaCapabilities, MediaErrorLike, RateCapability } from '../../core/playback/snapshot.ts'
 import type { TimeRange, TimeRangesLike } from '../../core/time/ranges.ts'
 import { type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
 import type { Clock } from './clock.ts'

@@ -40,7 +40,7 @@ const isAtHand = (lang: string): boolean => {
  * The words of a language, or of its family (`ar` for `ar-EG`), as far as they are at hand, upon others that serve where
  * it has none.
  */
-export const wordsAtHand = <Base extends Partial<Words>>(lang: string, base: Base): Base & Partial<Words> => {
+const wordsAtHand = <Base extends Partial<Words>>(lang: string, base: Base): Base & Partial<Words> => {
   const tag = lang.toLowerCase()
   return { ...base, ...partOf(tag)?.here, ...(taught.get(tag) ?? taught.get(tag.split('-')[0] ?? '')) }
 }

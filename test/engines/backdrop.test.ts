@@ -5,7 +5,7 @@ import { openPerson, type Person } from '../support/person.ts'
 
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(currentEngine())
+  person = await openPerson(currentEngine(), { fresh: true })
 })
 afterAll(() => person?.leave())
 

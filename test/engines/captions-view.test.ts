@@ -11,7 +11,7 @@ import { openPerson, type Person } from '../support/person.ts'
 const engine = currentEngine()
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(engine)
+  person = await openPerson(engine, { fresh: true })
 })
 afterAll(() => person?.leave())
 

@@ -48,6 +48,8 @@ describe('languages', () => {
       'the author’s word',
       () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.label')?.textContent === 'Let it run'
     )
+    // The page goes on to the next case.
+    await person.page.run(() => globalThis.yokewright.defineWords('en', { play: 'Play' }))
   })
 
   it('from right to left the bar begins at the right', async () => {

@@ -89,6 +89,10 @@ const showNext = async (kind: string, html: string): Promise<boolean> => {
   }
   localStorage.clear()
   scrollTo(0, 0)
+  // The order of Tab begins anew (HTML, "sequential focus navigation starting point").
+  document.body.tabIndex = -1
+  document.body.focus()
+  document.body.removeAttribute('tabindex')
   globalThis.notes = { faults: [], errors: [], commands: [], events: [] }
   document.body.innerHTML = html
   return true

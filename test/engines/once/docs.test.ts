@@ -7,7 +7,7 @@ import { samplesIn } from '../../support/samples.ts'
 
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(currentEngine())
+  person = await openPerson(currentEngine(), { fresh: true })
 })
 afterAll(() => person?.leave())
 

@@ -78,14 +78,14 @@ describe('src names a clip document', () => {
       `<yoke-player src="/clips.json#/films/0" clip-fields='${fields.replaceAll("'", '&#39;')}'></yoke-player>`
     )
     await isShown('tide-clock')
-    expect(await seen()).toMatchObject({
+    await expect.poll(seen).toMatchObject({
       title: 'The tide clock',
       width: '480',
       moments: ["Three o'clock", "Nine o'clock"]
     })
     await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('src', '/clips.json#/films/1'))
     await isShown('bell-buoy')
-    expect(await seen()).toMatchObject({ kind: 'audio', title: 'Bell buoy', moments: [], poster: null })
+    await expect.poll(seen).toMatchObject({ kind: 'audio', title: 'Bell buoy', moments: [], poster: null })
     expect(await notes()).toMatchObject({ faults: [], errors: [] })
   })
 
@@ -106,7 +106,7 @@ describe('src names a clip document', () => {
       '<yoke-player clip-title="Ours" src="/media/spring-tide.json"><video preload="metadata" poster="/media/tide-clock.jpg"></video></yoke-player>'
     )
     await isShown('spring-tide')
-    expect(await seen()).toMatchObject({ title: 'Ours', poster: '/media/tide-clock.jpg' })
+    await expect.poll(seen).toMatchObject({ title: 'Ours', poster: '/media/tide-clock.jpg' })
     expect((await notes()).faults.map(told => told.split(':')[0]).sort()).toEqual(['setting-twice', 'setting-twice'])
   })
 })
@@ -116,7 +116,7 @@ describe('player.clip', () => {
     await person.mount('<yoke-player id="p" controls></yoke-player>')
     await give(GATE)
     await isShown('lock-gate')
-    expect(await seen()).toMatchObject({
+    await expect.poll(seen).toMatchObject({
       title: 'The lock gate',
       poster: '/media/lock-gate.jpg',
       width: '270',
@@ -124,7 +124,7 @@ describe('player.clip', () => {
     })
     await give({ sources: ['/media/tide-clock.webm', '/media/tide-clock.mp4'] })
     await isShown('tide-clock')
-    expect(await seen()).toMatchObject({ title: '', poster: null, moments: [] })
+    await expect.poll(seen).toMatchObject({ title: '', poster: null, moments: [] })
     expect(await notes()).toMatchObject({ faults: [], errors: [] })
   })
 
@@ -135,10 +135,10 @@ describe('player.clip', () => {
     await isShown('tide-clock')
     await give(GATE)
     await isShown('lock-gate')
-    expect(await seen()).toMatchObject({ title: 'The lock gate', poster: '/media/lock-gate.jpg' })
+    await expect.poll(seen).toMatchObject({ title: 'The lock gate', poster: '/media/lock-gate.jpg' })
     await give(null)
     await isShown('tide-clock')
-    expect(await seen()).toMatchObject({ title: 'Clock', poster: '/media/tide-clock.jpg', moments: [] })
+    await expect.poll(seen).toMatchObject({ title: 'Clock', poster: '/media/tide-clock.jpg', moments: [] })
   })
 
   it('what cannot be read of it is told, and the rest plays', async () => {

@@ -5,7 +5,7 @@ import { CLIP, openPerson, type Person, readFrameNumber, TESTING } from '../supp
 
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(currentEngine())
+  person = await openPerson(currentEngine(), { fresh: true })
 })
 afterAll(() => person?.leave())
 

@@ -71,9 +71,9 @@ for (const target of [globalThis, document]) {
  */
 const showNext = async (kind: string, html: string): Promise<boolean> => {
   const page = globalThis as { trial?: string; ofCase?: (() => void)[] }
-  if (page.trial !== kind) return false
+  // A screen that is full takes its time to go back; a press on a page that is gone is none.
+  if (page.trial !== kind || document.fullscreenElement) return false
   for (const end of page.ofCase?.splice(0) ?? []) end()
-  if (document.fullscreenElement) await document.exitFullscreen()
   const roots = [document, ...[...document.querySelectorAll('*')].flatMap(({ shadowRoot }) => shadowRoot ?? [])]
   const media = roots.flatMap(root => [...root.querySelectorAll<HTMLMediaElement>('video, audio')])
   document.body.replaceChildren()

@@ -110,15 +110,15 @@ describe('a button', () => {
   ])('does nothing when %s', async (_, html) => {
     await person.mount(html)
     await ready()
+    // The library may not make usable what its author made unusable.
+    const isUsable = !/ (?:aria-)?disabled/.test(html)
     await person.click('#b')
     expect(
       await person.page.run(() => [document.querySelector('video')?.paused, globalThis.notes.errors.length])
     ).toEqual([true, 0])
     expect(
-      await person.page.run(() =>
-        document.querySelector('#b')?.matches(':disabled, [aria-disabled=true], :not([disabled], [aria-disabled])')
-      )
-    ).toBe(true)
+      await person.page.run(() => document.querySelector('#b')?.matches(':not(:disabled, [aria-disabled=true])'))
+    ).toBe(isUsable)
   })
 
   it('leaves alone what is not ours: other commands, an id that is not there', async () => {

@@ -192,11 +192,12 @@ describe('a form control', () => {
   it('values of the author’s own are read, written, and refreshed', async () => {
     await mount('<b id="own" data-yoke-value="boats"></b><input id="set" type="number" data-yoke-value="boats">')
     await person.page.run(() => {
-      let boats = 3
+      const boats = { count: 3 }
+      Object.assign(globalThis, { kept: boats })
       document.querySelector('yoke-player')?.yoke.defineValue('boats', {
-        read: () => boats,
+        read: () => boats.count,
         write: value => {
-          boats = Number(value)
+          boats.count = Number(value)
         }
       })
       document
@@ -205,6 +206,23 @@ describe('a form control', () => {
     })
     await textBecomes('#later', '3')
     await textBecomes('#own', '3')
+    await person.page.run(() => {
+      const field = document.querySelector('#set') as HTMLInputElement
+      field.value = '7'
+      field.dispatchEvent(new Event('input', { bubbles: true }))
+      field.dispatchEvent(new Event('change', { bubbles: true }))
+    })
+    await textBecomes('#own', '7')
+    const count = await person.page.run(() => {
+      const boats = globalThis.kept as { count: number }
+      const written = boats.count
+      boats.count = 9
+      document.querySelector('yoke-player')?.yoke.refresh()
+      return written
+    })
+    expect(count).toBe(7)
+    await textBecomes('#own', '9')
+    await textBecomes('#later', '9')
   })
 })
 

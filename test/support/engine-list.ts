@@ -37,7 +37,8 @@ const REQUIREMENTS: Record<EngineName, readonly Requirement[]> = {
   webkit: [
     program('WebKitWebDriver', 'webkit2gtk-driver'),
     program('Xvfb', 'xvfb'),
-    mediaPlugin('libgstlibav.so', 'gstreamer1.0-libav')
+    mediaPlugin('libgstlibav.so', 'gstreamer1.0-libav'),
+    mediaPlugin('libgstaom.so', 'gstreamer1.0-plugins-bad')
   ]
 }
 

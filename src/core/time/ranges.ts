@@ -58,3 +58,10 @@ export const cutRange = (range: TimeRange, to: TimeRange): TimeRange => {
 /** The nearest moment within a range, both ends included. */
 export const clampToRange = (seconds: number, { start, end }: TimeRange): number =>
   Math.min(Math.max(seconds, start), end)
+
+/** Ranges in the form in which media tell them. */
+export const toTimeRanges = (ranges: readonly TimeRange[]): TimeRangesLike => ({
+  length: ranges.length,
+  start: index => ranges[index]?.start ?? Number.NaN,
+  end: index => ranges[index]?.end ?? Number.NaN
+})

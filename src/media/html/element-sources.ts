@@ -1,6 +1,4 @@
 import type { Fault } from '../../core/fault.ts'
-import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
-import { isSoundType } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
@@ -8,14 +6,13 @@ import type { MediaEventType } from '../adapter.ts'
 import type { SourcePort, SourcePreferences } from '../source-port.ts'
 import type { FailoverDriver } from './failover-driver.ts'
 import type { FailoverHost } from './failover-host.ts'
-import { type FrozenPlayback, freezePlayback, isOfChange } from './frozen-playback.ts'
+import { ShownPlayback } from './shown-playback.ts'
 import { SourceHistory } from './source-history.ts'
-import { listSource, writtenSources } from './source-list.ts'
+import { hasOthers, hasPicture, listSource, nothingPlays, writtenSources } from './source-list.ts'
 
 const NETWORK_LOADING = 2
 const NETWORK_NO_SOURCE = 3
 const HAVE_CURRENT_DATA = 2
-const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 /** How long an element may be between two sources, in milliseconds. */
 const CONFIRMATION_DELAY = 100
 /** Seconds without data after which a source is left. */
@@ -25,31 +22,18 @@ const NO_WORD = 3000
 
 const FAILOVER = definePart(() => import('./failover-driver.ts'))
 
-/** What happens to the sources, as adapters have to tell it. */
-export type SourceChange = 'listed' | 'frozen' | 'released' | 'sought' | 'failed'
-
 /**
  * The sources of one element, and which of them plays. The engine chooses among `<source>` children by itself; what it
  * never leaves (a source that breaks, is silent, or has no picture) is left by {@link FailoverDriver}, which is loaded with
  * the first playback or the first trouble. Adapters of the same element share it.
  */
-export class ElementSources implements SourcePort, FailoverHost, PartHost {
-  readonly element: HTMLMediaElement
-  /** What is shown while one source gives way to another. */
-  frozen: FrozenPlayback | undefined
-  /** Nothing can be played. */
-  error: MediaErrorLike | null = null
+export class ElementSources extends ShownPlayback implements SourcePort, FailoverHost, PartHost {
   preferences: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
-  /** Somebody wants it to play. */
-  wanted: boolean
   /** Counts its stays with adapters: a part that comes after the last has gone is dropped. */
   generation = 0
-  /** Where the media stood when nothing was left to try, in seconds. */
-  stoodAt = 0
   #given: readonly SourceEntry[] = []
   #placed: string | undefined
   readonly #history = new SourceHistory()
-  readonly #listeners = new Set<(change: SourceChange | Fault) => void>()
   #driver: FailoverDriver | undefined
   /** Why what mends failures could not be loaded. */
   #trouble: Fault | undefined
@@ -58,11 +42,6 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
   #users = 0
   #heard: Event | undefined
   #seen: { readonly print: string; readonly list: readonly SourceReport[] } = { print: '[]', list: [] }
-
-  constructor(element: HTMLMediaElement) {
-    this.element = element
-    this.wanted = !element.paused
-  }
 
   get list(): readonly SourceReport[] {
     const list = this.#read()
@@ -108,18 +87,7 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
 
   raise(reason: Fault): void {
     this.#trouble = reason
-    for (const listener of [...this.#listeners]) listener(reason)
-  }
-
-  /** Like {@link observe}, and says what has changed. */
-  listen(listener: (change: SourceChange | Fault) => void): () => void {
-    this.#listeners.add(listener)
-    return () => this.#listeners.delete(listener)
-  }
-
-  /** Whether an event is of a change of sources, and not to be told. */
-  keepsBack(type: string): boolean {
-    return this.frozen !== undefined && isOfChange(type)
+    this.tell(reason)
   }
 
   /** The way the element goes with its first adapter, and back with its last. */
@@ -155,40 +123,6 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
   note(src: string, state: SourceState, fault?: Fault): void {
     this.#history.note(src, state, fault)
     this.tell('listed')
-  }
-
-  /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
-  freeze(currentTime?: number): void {
-    if (this.frozen) return
-    this.frozen = freezePlayback(this.element, !this.wanted, currentTime)
-    this.tell('frozen')
-  }
-
-  release(): void {
-    if (!this.frozen) return
-    const { seeking } = this.frozen
-    this.frozen = undefined
-    this.tell('released')
-    // The seek that was under way ends here: the engine's own word of it belonged to the change of sources.
-    if (seeking) this.tell('sought')
-  }
-
-  /** There is nothing left to try. */
-  fail(error: MediaErrorLike): void {
-    this.stoodAt = this.frozen?.currentTime ?? this.element.currentTime
-    this.frozen = undefined
-    this.error = error
-    this.tell('failed')
-  }
-
-  /** After all had failed there is hope again: waits where it stood. */
-  standBy(): void {
-    this.error = null
-    this.freeze(this.stoodAt)
-  }
-
-  tell(change: SourceChange): void {
-    for (const listener of [...this.#listeners]) listener(change)
   }
 
   /** Begins anew with all that is written: the way on after everything has failed. */
@@ -253,7 +187,8 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
         this.#lookAtEnd()
         break
       case 'loadeddata':
-        if (!this.#hasPicture() && this.#hasOthers()) this.#recover(driver => driver.withoutPicture())
+        if (!hasPicture(this.element, this.list) && hasOthers(this.element, this.list))
+          this.#recover(driver => driver.withoutPicture())
         else this.tell('listed')
         break
       case 'playing':
@@ -268,19 +203,6 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
     this.#word = setTimeout(() => {
       if (this.element.readyState === 0) this.#withDriver()
     }, NO_WORD)
-  }
-
-  /** Sound alone of what was to have a picture: engines play what they can of a file, without an error. */
-  #hasPicture(): boolean {
-    if (!('videoWidth' in this.element) || (this.element as HTMLVideoElement).videoWidth > 0) return true
-    const { type = '' } = this.list.find(({ src }) => src === this.element.currentSrc) ?? {}
-    return type === '' || isSoundType(type)
-  }
-
-  #hasOthers(): boolean {
-    return this.list.some(
-      ({ src, state }) => src !== this.element.currentSrc && (state === 'untried' || state === 'refused')
-    )
   }
 
   /** The chosen source cannot go on. */
@@ -299,7 +221,7 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
   /** What cannot go on is shown as it was until something has been found. */
   #recover(how: (driver: FailoverDriver) => void): void {
     this.freeze()
-    this.#withDriver(how, () => this.fail(this.#nothingPlays()))
+    this.#withDriver(how, () => this.fail(nothingPlays(this.element, this.list, this.#trouble)))
   }
 
   /** Does something with the driver, which is loaded if need be. */
@@ -325,16 +247,6 @@ export class ElementSources implements SourcePort, FailoverHost, PartHost {
     // FrozenPlayback: it has been seen already, and what else there is is being looked for.
     if (this.#users === 0 || this.error || this.frozen || this.element.networkState !== NETWORK_NO_SOURCE) return
     this.#recover(driver => driver.broken())
-  }
-
-  #nothingPlays(): MediaErrorLike {
-    const { error } = this.element
-    const names = this.list.map(({ name }) => name)
-    return {
-      code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
-      message: error?.message || `Tried in vain: ${names.join(', ')}`,
-      ...(this.#trouble && { reason: this.#trouble })
-    }
   }
 }
 

@@ -9,16 +9,16 @@ import type { TextTrackPort } from '../text-tracks.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
 import { nativeControlsOf, posterOf, writtenOn } from './element-ports.ts'
 import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
-import { type ElementSources, type SourceChange, sourcesOf } from './element-sources.ts'
+import { type ElementSources, sourcesOf } from './element-sources.ts'
 import { ElementTextTracks } from './element-text-tracks.ts'
 import type { FrozenPlayback } from './frozen-playback.ts'
+import { KeptMute } from './kept-mute.ts'
 import { PlayRequest } from './play-request.ts'
 import { PlaybackWatch } from './playback-watch.ts'
+import type { SourceChange } from './shown-playback.ts'
 
 const HAVE_CURRENT_DATA = 2
 const HAVE_FUTURE_DATA = 3
-/** How long after an unmuting of the engine's own a pause may come of it, in milliseconds. */
-const UNMUTED_FOR = 60
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
 /** What `<source>` children tell, and does not bubble. */
@@ -46,10 +46,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   #toldEnd = false
   /** What takes the adapter off the element's sources. */
   readonly #leaveSources: readonly (() => void)[]
-  /** What `muted` was when the rate was set; WebKit clears it. */
-  #mutedBeforeRate: boolean | undefined
-  /** When WebKit was last seen to have cleared it, by the page's clock in milliseconds. */
-  #unmutedByRate = Number.NEGATIVE_INFINITY
+  readonly #mute: KeptMute
   /** A pause was asked for, and is no mishap. */
   #pauseAsked = false
 
@@ -67,6 +64,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     const fullscreen = ownFullscreenOf(element)
     const floating = pictureInPictureOf(element)
     this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
+    this.#mute = new KeptMute(element)
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
     // First of all: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
@@ -123,7 +121,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   set playbackRate(rate: number) {
     if (!takesRate(this.capabilities.playbackRate, rate))
       throw new DOMException(`playbackRate cannot be ${rate} here.`, 'NotSupportedError')
-    this.#mutedBeforeRate = this.element.muted
+    this.#mute.rateIsSet()
     if (this.#frozen) this.#frozen.playbackRate = rate
     this.element.playbackRate = rate
   }
@@ -137,7 +135,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.#frozen?.muted ?? this.element.muted
   }
   set muted(muted: boolean) {
-    this.#mutedBeforeRate = undefined
+    this.#mute.forget()
     if (this.#frozen) this.#frozen.muted = muted
     this.element.muted = muted
   }
@@ -227,14 +225,10 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type) || (type === 'pause' && this.#playOn())
   }
 
-  /**
-   * WebKit unmutes at a change of rate, and sound that nobody asked for may then stop playback: mutes again and plays
-   * on. @returns whether that was why it paused.
-   */
+  /** Plays on where the engine paused only because the rate was set. @returns whether that was why it paused. */
   #playOn(): boolean {
-    if (this.#mutedBeforeRate && !this.element.muted) this.#keepMuted()
-    if (this.#pauseAsked || !this.element.paused || performance.now() - this.#unmutedByRate > UNMUTED_FOR) return false
-    this.#unmutedByRate = Number.NEGATIVE_INFINITY
+    this.#mute.keepSilent()
+    if (this.#pauseAsked || !this.element.paused || !this.#mute.takePause()) return false
     this.element.play().catch(() => undefined)
     return true
   }
@@ -258,13 +252,13 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
       case 'playing':
         this.#watch.settle()
         this.#toldEnd = false
-        this.#keepMuted()
+        this.#mute.keep()
         break
       case 'ended':
         this.#toldEnd = true
         break
       case 'ratechange':
-        this.#keepMuted()
+        this.#mute.keep()
         break
       case 'timeupdate':
         this.#watch.look()
@@ -279,16 +273,6 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     if (type === 'error' && !this.element.paused) this.element.pause()
     // Chromium fires no `ended` when a paused media is sought to its end.
     if (type === 'seeked' && this.element.ended && this.element.paused && !this.#toldEnd) this.#tell('ended')
-  }
-
-  #keepMuted(): void {
-    const muted = this.#mutedBeforeRate
-    // While it loads or seeks, the rate is still to be applied, and the unmuting to come.
-    const isToCome = this.element.seeking || this.element.readyState === 0
-    if (this.element.muted !== muted || !isToCome) this.#mutedBeforeRate = undefined
-    if (muted === undefined || this.element.muted === muted) return
-    this.element.muted = muted
-    if (muted) this.#unmutedByRate = performance.now()
   }
 
   /** One source gives way to another, has given way, or none is left. */

@@ -1,5 +1,10 @@
-import { typeOfAddress } from '../../core/sources/file-types.ts'
+import type { Fault } from '../../core/fault.ts'
+import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
+import { isSoundType, typeOfAddress } from '../../core/sources/file-types.ts'
 import type { PlayAnswer, SourceEntry } from '../../core/sources/rank.ts'
+import type { SourceReport } from '../../core/sources/reports.ts'
+
+const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 
 /** A source with its whole address and what the engine says of it. */
 export interface ListedSource {
@@ -53,3 +58,25 @@ export const listSource = (element: HTMLMediaElement, { src, type, media, name }
     answer: holds ? said || (type === undefined ? 'maybe' : '') : ''
   }
 }
+
+/** Sound alone of what was to have a picture: engines play what they can of a file, without an error. */
+export const hasPicture = (element: HTMLMediaElement, list: readonly SourceReport[]): boolean => {
+  if (!('videoWidth' in element) || (element as HTMLVideoElement).videoWidth > 0) return true
+  const { type = '' } = list.find(({ src }) => src === element.currentSrc) ?? {}
+  return type === '' || isSoundType(type)
+}
+
+/** Whether there is another source that may yet play. */
+export const hasOthers = (element: HTMLMediaElement, list: readonly SourceReport[]): boolean =>
+  list.some(({ src, state }) => src !== element.currentSrc && (state === 'untried' || state === 'refused'))
+
+/** The error of an element of whose sources none plays. */
+export const nothingPlays = (
+  { error }: HTMLMediaElement,
+  list: readonly SourceReport[],
+  reason?: Fault
+): MediaErrorLike => ({
+  code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
+  message: error?.message || `Tried in vain: ${list.map(({ name }) => name).join(', ')}`,
+  ...(reason && { reason })
+})

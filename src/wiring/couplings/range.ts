@@ -3,7 +3,6 @@ import { playableRange } from '../../core/playback/snapshot.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { wholeSeconds } from '../../core/time/clock.ts'
 import {
-  type Direction,
   fractionAtOffset,
   fractionOf,
   type Scale,
@@ -16,21 +15,12 @@ import { speakPosition } from '../../core/time/spoken.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { watchDrag } from './drag.ts'
+import { directionOf, isVertical, writesUpright } from './writing-mode.ts'
 
 /** How finely volume goes by key: arrows, pages. */
 const VOLUME_STEPS = { step: 0.05, page: 0.1 }
 
 const OWN_ATTRIBUTES = ['min', 'max', 'step'] as const
-
-const writesUpright = (element: Element): boolean => getComputedStyle(element).writingMode.startsWith('vertical')
-
-/** Its own writing mode, or that of what is around it: WebKitGTK lays every range out from side to side. */
-const isVertical = (element: Element): boolean =>
-  writesUpright(element) || (element.parentElement !== null && writesUpright(element.parentElement))
-
-/** Left and right of a slider that stands upright change no sides. */
-const directionOf = (element: Element): Direction =>
-  getComputedStyle(element).direction === 'rtl' && !isVertical(element) ? 'rtl' : 'ltr'
 
 /** The value's own scale, in its own unit. Without a known length a position has no scale: the bar stays empty. */
 const scaleOf = (value: BoundValue, yoke: YokeView): Scale | undefined => {

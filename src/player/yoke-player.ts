@@ -37,6 +37,8 @@ export interface YokePlayer extends ForwardedMembers {}
 export class YokePlayer extends Base implements Forwarding {
   static readonly observedAttributes: readonly string[] = OBSERVED_ATTRIBUTES
 
+  /** Taken at once: in the document of a frame, which knows no such element, Chromium gives none. */
+  readonly #internals = this.attachInternals()
   #awake: AwakePlayer | undefined
   /** Someone listens for what the media tells. */
   #isHeard = false
@@ -136,7 +138,7 @@ export class YokePlayer extends Base implements Forwarding {
 
   #wake(): AwakePlayer {
     if (this.#awake) return this.#awake
-    const awake = new AwakePlayer(this, this.attachInternals())
+    const awake = new AwakePlayer(this, this.#internals)
     this.#awake = awake
     if (this.isConnected) awake.connect()
     this.#rise()

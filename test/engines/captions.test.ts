@@ -8,7 +8,7 @@ import { openPerson, type Person } from '../support/person.ts'
 const engine = currentEngine()
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(engine)
+  person = await openPerson(engine, { fresh: true })
   file(
     'plain',
     '00:00.000 --> 00:02.000\nfirst\n\n00:02.000 --> 00:04.000\n<v Mara>second</v>\n\n00:06.000 --> 00:11.000\nthird <00:07.000>and <00:08.000>last'

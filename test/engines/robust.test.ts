@@ -5,7 +5,7 @@ import { CLIP, openPerson, type Person } from '../support/person.ts'
 
 let person: Person
 beforeAll(async () => {
-  person = await openPerson(currentEngine())
+  person = await openPerson(currentEngine(), { fresh: true })
 })
 afterAll(() => person?.leave())
 
@@ -127,15 +127,16 @@ describe('what others do', () => {
     const seen = await person.page.run(async (html: string) => {
       const frame = document.querySelector('iframe') as HTMLIFrameElement
       const inside = frame.contentDocument as Document
-      const made = document.createElement('div')
-      made.innerHTML = html
-      const [player] = made.children
-      inside.body.append(player as Element)
+      // Made here, so that it is a player, and then moved: the frame's own document knows no such element.
+      const player = document.createElement('yoke-player')
+      player.toggleAttribute('controls')
+      player.innerHTML = html
+      inside.body.append(player)
       document.querySelector('main')?.append(document.createElement('yoke-player'))
-      const video = (player as Element).querySelector('video') as HTMLElement
+      const video = player.querySelector('video') as HTMLElement
       while (!inside.adoptedStyleSheets.length) await new Promise(resolve => setTimeout(resolve, 15))
-      return [getComputedStyle(player as Element).display, getComputedStyle(video).display]
-    }, `<yoke-player controls>${CLIP}</yoke-player>`)
+      return [getComputedStyle(player).display, getComputedStyle(video).display]
+    }, CLIP)
     expect(seen).toEqual(['block', 'block'])
     expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
   })

@@ -2,7 +2,7 @@ import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { viewerWordsOf } from '../../core/words/viewer.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
-import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
+import type { AuthorValue, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
 import { coupleFileField } from './file-field.ts'
@@ -57,12 +57,21 @@ const findValue = (name: string): BoundValue | undefined => {
   }
 }
 
+/** Sets a value of the author's own; whatever else shows it follows. */
+const writeOwn = (own: AuthorValue, value: string | number | boolean, yoke: YokeView): void => {
+  try {
+    own.write?.(value, yoke)
+  } catch (cause) {
+    yoke.subscriberFailed(cause)
+  }
+  yoke.refresh()
+}
+
 const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
   const own = yoke.authorValues.get(name)
   if (!own) return undefined
   const read = (): PlainValue => own.read(yoke)
-  const { write } = own
-  return { name, kind: 'plain', read, write: write && (value => write(value, yoke)) }
+  return { name, kind: 'plain', read, write: own.write && (value => writeOwn(own, value, yoke)) }
 }
 
 /** Says a slip of the pen. A name that is like none of ours may be one that the page's script brings later. */

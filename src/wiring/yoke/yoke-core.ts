@@ -46,7 +46,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   /** @internal */
   protected readonly life = new AbortController()
   /** @internal */
-  protected readonly store = new Store(cause => this.#subscriberFailed(cause))
+  protected readonly store = new Store(cause => this.subscriberFailed(cause))
   /** @internal */
   protected readonly link = new MediaLink(this.store, this)
   /** @internal */
@@ -249,8 +249,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     this.store.subscriptions.check()
   }
 
-  #subscriberFailed(cause: unknown): void {
-    const sentence = `A function that was given to subscribe, or that reads a value of your own, ended in an exception: ${String(cause)}`
+  /** @internal Tells that a function of the page ended in an exception. */
+  subscriberFailed(cause: unknown): void {
+    const sentence = `A function that was given to subscribe, or that reads or writes a value of your own, ended in an exception: ${String(cause)}`
     this.raise(
       fault('subscriber-failed', sentence, 'look into that function; the others are called all the same', cause)
     )

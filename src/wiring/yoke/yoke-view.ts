@@ -34,7 +34,7 @@ export type AuthorCommand = (value: CommandValue | undefined, yoke: YokeView) =>
 export interface AuthorValue {
   /** Called whenever the media changes, and by `refresh()`: keep it cheap. */
   read(yoke: YokeView): PlainValue
-  /** Called when a form control was changed by the viewer; without it, form controls are read only. */
+  /** Called when the viewer has changed a form control; what shows it is then read anew. Without it, form controls are read only. */
   write?(value: string | number | boolean, yoke: YokeView): void
 }
 
@@ -102,6 +102,8 @@ export interface YokeView extends PartHost {
   endScrub(): void
   /** See `Yoke.refresh`. */
   refresh(): void
+  /** Tells that a function of the page ended in an exception. */
+  subscriberFailed(cause: unknown): void
   /** See `Yoke.wake`. */
   wake(awake?: boolean): void
   /** See `Yoke.setContext`. */

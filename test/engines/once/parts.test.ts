@@ -249,6 +249,8 @@ describe('a part that cannot be had for once', () => {
   it.each(Object.entries(PARTS))(
     '%s: is told, the page lives, and it is had when it is asked for again',
     async (part, wanted) => {
+      // Nothing that the case before still fetches may fail in its stead.
+      await person.page.goto(person.server.page('/nothing', ''))
       person.server.failOnce(`/dist/parts/${fileOf(part)}.js`)
       await person.mountModules(wanted.html)
       const { want, again, works } = wanted

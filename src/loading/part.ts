@@ -13,7 +13,7 @@ export interface PartHost {
 export interface Part<Module> {
   /** The part, once it has come. */
   readonly here: Module | undefined
-  /** Brings it. What failed is tried anew by who asks next. */
+  /** Brings it. What failed is tried anew by who asks next; Firefox keeps the failure for as long as the page lives. */
   load(): Promise<Module>
 }
 
@@ -45,7 +45,7 @@ const unreachable = (cause: unknown): Fault =>
   fault(
     'part-unreachable',
     'A part of the library could not be loaded, and what it is for does not work.',
-    'serve all files of the package side by side, and let script-src allow them; it is tried again when it is next needed',
+    'serve all files of the package side by side, and let script-src allow them; it is tried again when it is next needed, in Firefox once the page is loaded anew',
     cause
   )
 

@@ -5,6 +5,7 @@ export interface PresentationPort {
   readonly active: boolean
   /** Resolves when it is so. Rejects where the browser or the viewer refuses. */
   request(): Promise<void>
+  /** Resolves when it is over. */
   exit(): Promise<void>
   /** Calls at each change, whoever made it. @returns its stop. */
   observe(changed: () => void): () => void

@@ -91,6 +91,7 @@ export interface YokeView extends PartHost {
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
   /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
+  /** Counts a place in whose elements are coupled to it. */
   addScope(scope: Scope): void
   /** @returns whether it was there. */
   removeScope(scope: Scope): boolean

@@ -185,7 +185,7 @@ describe('a source that cannot be played on is left for the next one', () => {
   it('a seek that is under way when its source goes ends where it was to end, and so does the next', async () => {
     await mount(['/failing/stalling/150000/spring-tide.webm', GOOD])
     await play()
-    await untilPlaying('spring-tide.webm')
+    await person.until('the duration', () => Number(document.querySelector('yoke-player')?.duration) > 40)
     await person.page.run(() => {
       const player = document.querySelector('yoke-player')
       player?.addEventListener('seeked', ({ type }) => globalThis.notes.events.push(type))

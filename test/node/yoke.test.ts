@@ -1,10 +1,7 @@
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createVirtualClock, type VirtualClock } from '../../src/media/simulated/clock.ts'
-import {
-  createSimulatedMedia,
-  type SimulatedMedia,
-  type SimulatedMediaOptions
-} from '../../src/media/simulated/simulated-media.ts'
+import { createSimulatedMedia, type SimulatedMedia } from '../../src/media/simulated/simulated-media.ts'
+import type { SimulatedMediaOptions } from '../../src/media/simulated/simulated-options.ts'
 import {
   createYoke,
   type Fault,

@@ -1,5 +1,6 @@
 export * from '../simulated/clock.ts'
 export * from '../simulated/simulated-media.ts'
+export type { SimulatedMediaOptions } from '../simulated/simulated-options.ts'
 export { CONFORMANCE_CASES } from './cases.ts'
 export * from './run-conformance.ts'
 export type { ConformanceCase, ConformanceSubject, OutsideActs } from './subject.ts'

@@ -1,7 +1,8 @@
 import { fault } from '../../core/fault.ts'
 import type { MediaAdapter } from '../adapter.ts'
 import { createVirtualClock, type VirtualClock } from '../simulated/clock.ts'
-import { createSimulatedMedia, type SimulatedMedia, type SimulatedMediaOptions } from '../simulated/simulated-media.ts'
+import { createSimulatedMedia, type SimulatedMedia } from '../simulated/simulated-media.ts'
+import type { SimulatedMediaOptions } from '../simulated/simulated-options.ts'
 import type { ConformanceSubject, OutsideActs } from './subject.ts'
 
 const TURN = 0.02

@@ -9,8 +9,6 @@ import { PendingPlays } from './pending-plays.ts'
 import type { SimulatedMediaOptions } from './simulated-options.ts'
 import { SimulatedProperties } from './simulated-properties.ts'
 
-export type { SimulatedMediaOptions } from './simulated-options.ts'
-
 const TIMEUPDATE_INTERVAL = 0.25
 /** How much is loaded ahead of the position, in seconds. */
 const LOADED_AHEAD = 20

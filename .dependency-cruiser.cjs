@@ -1,12 +1,13 @@
-/** Imports go down only: player -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
+/** Imports go down only: player and presets -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
 const room = name => `^src/${name}/`
 const above = {
-  core: ['loading', 'media', 'wiring', 'player', 'cli'],
-  loading: ['media', 'wiring', 'player', 'cli'],
-  media: ['wiring', 'player', 'cli'],
-  wiring: ['player', 'cli'],
-  player: ['cli'],
-  cli: ['loading', 'media', 'wiring', 'player']
+  core: ['loading', 'media', 'wiring', 'player', 'presets', 'cli'],
+  loading: ['media', 'wiring', 'player', 'presets', 'cli'],
+  media: ['wiring', 'player', 'presets', 'cli'],
+  wiring: ['player', 'presets', 'cli'],
+  player: ['presets', 'cli'],
+  presets: ['player', 'cli'],
+  cli: ['loading', 'media', 'wiring', 'player', 'presets']
 }
 
 module.exports = {

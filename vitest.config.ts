@@ -1,19 +1,24 @@
 import { defineConfig } from 'vitest/config'
 import { availableEngines } from './test/support/engine-list.ts'
+import { PATIENCE } from './test/support/patience.ts'
 
 const ALONE = 'test/engines/alone/*.test.ts'
 /** What is right in one engine or nowhere: the samples of the docs, and markup as axe reads it. What both use is tried in every engine. */
 const ONCE = 'test/engines/once/*.test.ts'
 
+/** A message says all of what differs: the closing lines may be all that is kept of a run. */
+const chaiConfig = { truncateThreshold: 0 }
+const poll = { timeout: PATIENCE }
+
 /** What runs in a browser; one browser serves all files of an engine. */
 const inEngine = (engine: string) => ({
   environment: 'node' as const,
+  chaiConfig,
+  expect: { poll },
   include: ['test/engines/**/*.test.ts'],
   env: { ENGINE: engine },
-  testTimeout: 60_000,
-  hookTimeout: 60_000,
-  // A machine that is busy with something else may hold a browser up for seconds. What passed only when tried again is told at the end.
-  retry: 1,
+  testTimeout: 4 * PATIENCE,
+  hookTimeout: 4 * PATIENCE,
   isolate: false
 })
 
@@ -28,8 +33,9 @@ export default defineConfig({
         test: {
           name: 'node',
           environment: 'node',
+          chaiConfig,
           include: ['src/**/*.test.ts', 'test/node/**/*.test.ts'],
-          testTimeout: 60_000
+          testTimeout: 2 * PATIENCE
         }
       },
       ...availableEngines().flatMap((engine, index) => [

@@ -125,7 +125,10 @@ export const measureBlocking = async (
     const told = await nextTold('/told')
     const call = `(${loadAndTell})(${JSON.stringify(file)}, ${JSON.stringify(told.address)})`
     const script = `const __name = named => named; ${call}`
-    const page = server.page('/blocking', `<!doctype html><title>Blocking</title><body><script>${script}</script>`)
+    const page = server.page(
+      '/blocking',
+      `<!doctype html><html data-yoke-checks="off"><title>Blocking</title><body><script>${script}</script>`
+    )
     const browser = await openUnwatched(engine, page)
     loads.push(await told.load)
     await browser.close()

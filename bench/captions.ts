@@ -1,5 +1,6 @@
 import type { EngineName } from '../test/support/engine-list.ts'
-import { type EnginePage, endBrowsers, openEngine } from '../test/support/engines.ts'
+import type { EnginePage } from '../test/support/engine-page.ts'
+import { endBrowsers, openEngine } from '../test/support/engines.ts'
 import type { TestServer } from '../test/support/server.ts'
 import { LOADS, measureBlocking } from './blocking.ts'
 
@@ -140,7 +141,10 @@ const cell = (value: number | string, width: number, digits = 1): string =>
 
 /** Parsing beside each engine's own parser, the index, and what a very long file does to the page. */
 export const benchCaptions = async (server: TestServer, engines: readonly EngineName[]): Promise<void> => {
-  const home = server.page('/bench-captions', '<!doctype html><title>Captions</title><body>')
+  const home = server.page(
+    '/bench-captions',
+    '<!doctype html><html data-yoke-checks="off"><title>Captions</title><body>'
+  )
   console.log(
     `\nCaptions beside the engine's own parser (median of ${ROUNDS} rounds, the time of an empty file taken off)`
   )

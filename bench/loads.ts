@@ -10,7 +10,7 @@ import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import type { Browser, Page } from 'playwright-core'
 import { build, type Rolldown } from 'vite'
-import { VIEWPORT } from '../test/support/engines.ts'
+import { VIEWPORT } from '../test/support/engine-page.ts'
 
 const home = fileURLToPath(new URL('..', import.meta.url))
 
@@ -46,6 +46,7 @@ const PAGES: readonly LoadedPage[] = [
     script: "import 'yokewright/player'"
   },
   { name: 'ready-made', bar: { kB: 50, aim: 42 }, body: READY, script: "import 'yokewright/player'" },
+  { name: 'ready-made, in one', bar: { kB: 50, aim: 42 }, body: READY, script: "import 'yokewright/ready-made'" },
   {
     name: 'ready-made, captions',
     bar: { kB: 65, aim: 52, scripts: 12 },
@@ -78,7 +79,7 @@ const TYPES: Readonly<Record<string, string>> = {
 const HTML = 'text/html'
 
 const htmlOf = ({ body }: LoadedPage, head: string): string =>
-  `<!doctype html><html lang="en"><meta charset="utf-8"><title>Loads</title>${head}<body>${body}`
+  `<!doctype html><html lang="en" data-yoke-checks="off"><meta charset="utf-8"><title>Loads</title>${head}<body>${body}`
 
 /** What a page is made of, by the name of the chunk: its modules, the heaviest first. */
 type Parts = Map<string, readonly (readonly [module: string, bytes: number])[]>

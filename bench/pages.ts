@@ -77,13 +77,15 @@ const SCRIPTS: Record<Kind, string> = {
 }
 
 /** A page with one player that plays. */
-export const playingPage = (kind: Kind): string => `<!doctype html><meta charset="utf-8"><title>${kind}</title>${STYLE}
+export const playingPage = (
+  kind: Kind
+): string => `<!doctype html><html data-yoke-checks="off"><meta charset="utf-8"><title>${kind}</title>${STYLE}
 ${PLAYERS[kind]('auto')}<script type="module">${SCRIPTS[kind]}; globalThis.setUp?.(); globalThis.isSetUp = true</script>`
 
 /** A page that mounts a hundred players when `mount()` is called; `mount` tells the milliseconds to the first layout. */
 export const mountPage = (
   kind: Kind
-): string => `<!doctype html><meta charset="utf-8"><title>${kind}</title>${COUNTING}${STYLE}
+): string => `<!doctype html><html data-yoke-checks="off"><meta charset="utf-8"><title>${kind}</title>${COUNTING}${STYLE}
 <template>${PLAYERS[kind]('none').repeat(100)}</template><main></main><script type="module">${SCRIPTS[kind]}
 globalThis.mount = () => {
   const content = document.querySelector('template').content.cloneNode(true)

@@ -1,4 +1,4 @@
-import type { EnginePage } from '../test/support/engines.ts'
+import type { EnginePage } from '../test/support/engine-page.ts'
 import type { TestServer } from '../test/support/server.ts'
 import { playingPage } from './pages.ts'
 

@@ -1,14 +1,21 @@
-/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [kit] [attack]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
-import { endBrowsers, launchChromium, openEngine, VIEWPORT } from '../test/support/engines.ts'
+import { VIEWPORT } from '../test/support/engine-page.ts'
+import { endBrowsers, launchChromium, openEngine } from '../test/support/engines.ts'
 import { startServer, type TestServer } from '../test/support/server.ts'
+import { benchAttack } from './attack.ts'
 import { benchBlocking, benchCaptions } from './captions.ts'
+import { benchHosted } from './hosted.ts'
+import { benchHostedMounts } from './hosted-mounts.ts'
+import { benchKit } from './kit.ts'
 import { benchLeaks } from './leaks.ts'
 import { benchLoads } from './loads.ts'
+import { benchMany } from './many.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
 import { measurePlayhead } from './playhead.ts'
+import { benchPresets } from './presets.ts'
 
 const KINDS: readonly Kind[] = ['bare', 'native', 'by hand', 'wired', 'ready-made']
 const MEASURED_SECONDS = 8
@@ -169,5 +176,13 @@ if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())
 if (wants('blocking')) await benchBlocking(server, availableEngines())
 if (wants('leaks')) await benchLeaks(server, availableEngines())
+if (wants('many')) await benchMany(server)
+if (wants('presets')) await benchPresets(server)
+if (wants('kit')) await benchKit()
+if (wants('hosted')) {
+  await benchHosted()
+  await benchHostedMounts()
+}
+if (wants('attack')) await benchAttack()
 await endBrowsers()
 await server.close()

@@ -4,7 +4,10 @@
  */
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { minify } from 'terser'
 import { build, type Plugin } from 'vite'
+import { ownNames } from './own-names.ts'
+import { slimCss } from './slim-css.ts'
 
 const home = fileURLToPath(new URL('../', import.meta.url))
 const source = (path: string): string => resolve(home, 'src', path)
@@ -13,12 +16,30 @@ const source = (path: string): string => resolve(home, 'src', path)
 export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   ar: 'core/words/ar.ts',
   'caption-faults': 'core/captions/check/sentences.ts',
+  'caption-looks': 'player/bar/caption-looks.ts',
   clip: 'player/clip/player-clip.ts',
   diagnosis: 'media/html/diagnose.ts',
+  dialect: 'core/documents/dialect.ts',
   'file-drop': 'player/media/file-drop.ts',
   'frame-poster': 'media/html/frame-poster.ts',
+  house: 'core/presets/house.ts',
+  inspect: 'wiring/yoke/inspect.ts',
   ja: 'core/words/ja.ts',
+  'json-places': 'core/documents/locate.ts',
+  'last-resort': 'player/media/last-resort.ts',
+  looks: 'presets/look/looks.ts',
   'named-references': 'core/captions/text/named-references.ts',
+  outline: 'player/look/outline.ts',
+  'page-checks': 'wiring/checks/page-checks.ts',
+  placed: 'player/bar/placed.ts',
+  poster: 'player/poster/poster.ts',
+  'preset-documents': 'presets/documents.ts',
+  'preset-editing': 'presets/editing.ts',
+  'preset-reading': 'core/presets/read-text.ts',
+  settings: 'core/settings/read-deep.ts',
+  'shortcut-list': 'player/bar/shortcut-list.ts',
+  spelling: 'player/look/spelling.ts',
+  starter: 'wiring/behaviour/starter.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
   transcript: 'wiring/captions/transcript.ts'
 }
@@ -32,7 +53,7 @@ const partsBeside: Plugin = {
   enforce: 'pre',
   transform(code, id) {
     let isChanged = false
-    const changed = code.replace(/import\('(\.[^']+)'\)/g, (whole, path: string) => {
+    const changed = code.replace(/(?<!typeof )import\('(\.[^']+)'\)/g, (whole, path: string) => {
       const name = nameOf.get(resolve(dirname(id), path))
       if (!name) return whole
       isChanged = true
@@ -42,31 +63,61 @@ const partsBeside: Plugin = {
   }
 }
 
+/** What a second minifier finds in what the first has left: most of a kilobyte, of a file that has a bar of its own. */
+const minifiedTwice: Plugin = {
+  name: 'minified-twice',
+  enforce: 'post',
+  async generateBundle(_, bundle) {
+    for (const chunk of Object.values(bundle)) {
+      if (chunk.type !== 'chunk') continue
+      const { code = chunk.code, map } = await minify(chunk.code, {
+        compress: { passes: 2 },
+        ...(chunk.map && { sourceMap: { content: JSON.stringify(chunk.map), asObject: true } })
+      })
+      // Who imports the file as a module has no `this` there.
+      chunk.code = code.replace(/\bthis\.(?=yokewright\b)/g, 'globalThis.')
+      if (chunk.map && map && typeof map !== 'string')
+        Object.assign(chunk.map, { mappings: map.mappings, names: map.names })
+    }
+  }
+}
+
 const buildScript = (entry: string, name: string, file: string, plugins: Plugin[] = []): Promise<unknown> =>
   build({
     configFile: false,
     logLevel: 'warn',
     root: home,
     publicDir: false,
-    plugins,
+    plugins: [...plugins, slimCss, ownNames, minifiedTwice],
     build: {
       outDir: resolve(home, 'dist'),
       emptyOutDir: false,
       target: 'es2022',
       sourcemap: true,
-      lib: { entry, name, formats: ['iife'], fileName: () => file }
+      lib: { entry, name, formats: ['iife'], fileName: () => file },
+      // What a file before it has put there stays.
+      rolldownOptions: { output: { extend: true } }
     }
   })
+
+/** Hosted video for pages of classic scripts: brought by a page that wants it, before or behind the one file. */
+const HOSTED = 'yokewright.hosted.js'
+/** Presets, likewise. */
+const PRESETS = 'yokewright.presets.js'
 
 /** The files of the classic script, in `dist`. */
 export const CLASSIC_FILES: readonly string[] = [
   'yokewright.js',
+  HOSTED,
+  PRESETS,
   ...Object.keys(CLASSIC_PARTS).map(name => `yokewright.${name}.js`)
 ]
 
 /** Builds the one file, `yokewright` as a global, and those beside it. */
 export const buildClassic = async (): Promise<void> => {
   await buildScript(source('player/index.ts'), 'yokewright', 'yokewright.js', [partsBeside])
+  await buildScript(source('media/hosted/index.ts'), 'yokewright.hosted', HOSTED, [partsBeside])
+  await buildScript(source('presets/classic.ts'), 'yokewright.presets', PRESETS, [partsBeside])
   for (const [name, path] of Object.entries(CLASSIC_PARTS))
     await buildScript(
       source(path),

@@ -1,12 +1,14 @@
 /**
- * Bundles what a browser loads: the two entries that do something, and their parts as one file each. Everything is inside, so
+ * Bundles what a browser loads: the entries that do something, and their parts as one file each. Everything is inside, so
  * that a page without a bundler and without an import map can load it, and a part is one request.
  */
 import { readdirSync, readFileSync } from 'node:fs'
 import { mkdir, rm, writeFile } from 'node:fs/promises'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { build } from 'vite'
+import { build, type Plugin } from 'vite'
+import { ownNames } from './own-names.ts'
+import { slimCss } from './slim-css.ts'
 
 const home = fileURLToPath(new URL('../', import.meta.url))
 const source = (path: string): string => resolve(home, 'src', path)
@@ -30,7 +32,13 @@ const closureOf = (paths: readonly string[]): ReadonlySet<string> => {
   return seen
 }
 
-export const ENTRIES = { 'wiring/index': 'wiring/index.ts', 'player/index': 'player/index.ts' } as const
+export const ENTRIES = {
+  'wiring/index': 'wiring/index.ts',
+  'player/index': 'player/index.ts',
+  'player/ready-made': 'player/ready-made.ts',
+  'presets/index': 'presets/index.ts',
+  'presets/stores/index': 'presets/stores/index.ts'
+} as const
 
 /** The files of parts, each with the modules that it is loaded for; what two of them need is in the first. */
 const PARTS: Readonly<Record<string, readonly string[]>> = {
@@ -40,11 +48,20 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   captions: ['wiring/captions/captions.ts', 'wiring/captions/caption-area.ts', 'player/captions/shown-captions.ts'],
   bar: ['player/bar/index.ts', 'player/bar/backdrop.ts'],
   failover: ['media/html/failover-driver.ts'],
-  settings: ['core/settings/read-deep.ts', 'player/look/spelling.ts'],
+  settings: ['core/settings/read-deep.ts', 'core/documents/document-fault.ts', 'player/look/spelling.ts'],
   poster: ['player/poster/poster.ts', 'media/html/frame-poster.ts'],
   diagnosis: ['media/html/diagnose.ts'],
   clip: ['player/clip/player-clip.ts'],
-  'caption-faults': ['core/captions/check/sentences.ts']
+  'caption-faults': ['core/captions/check/sentences.ts'],
+  'json-places': ['core/documents/locate.ts'],
+  presets: ['presets/presets.ts'],
+  'preset-reading': ['core/presets/read-text.ts'],
+  'preset-editing': ['presets/editing.ts'],
+  'preset-documents': ['presets/documents.ts'],
+  looks: ['presets/look/looks.ts'],
+  icons: ['presets/look/icons.ts'],
+  logo: ['presets/look/logo.ts'],
+  house: ['core/presets/house.ts']
 }
 
 const fileOf = new Map<string, string>()
@@ -55,6 +72,13 @@ for (const [name, modules] of Object.entries(PARTS))
   for (const module of closureOf(modules)) if (!fileOf.has(module)) fileOf.set(module, name)
 for (const entry of Object.values(ENTRIES)) fileOf.delete(source(entry))
 
+/** What an entry imports for nothing but to have it there stays in. */
+const BROUGHT_ALONG = new Set(['player/bar/index.ts', 'wiring/scope/controls.ts'].map(source))
+const keepBrought: Plugin = {
+  name: 'keep-brought',
+  transform: (_, id) => (BROUGHT_ALONG.has(id) ? { moduleSideEffects: true } : null)
+}
+
 /** Builds the entries and their parts into `dist`. */
 export const buildRuntime = async (): Promise<void> => {
   await build({
@@ -62,6 +86,7 @@ export const buildRuntime = async (): Promise<void> => {
     logLevel: 'warn',
     root: home,
     publicDir: false,
+    plugins: [slimCss, ownNames, keepBrought],
     build: {
       outDir: resolve(home, 'dist'),
       emptyOutDir: false,
@@ -95,12 +120,36 @@ const dist = resolve(home, 'dist')
 
 /** Takes out the modules that are inside the bundle now; their types stay. */
 export const dropBundled = async (): Promise<void> => {
-  for (const room of ['loading', 'wiring', 'player', 'media/html'])
+  for (const room of ['loading', 'wiring', 'player', 'presets', 'media/html'])
     for (const name of readdirSync(resolve(dist, room), { recursive: true, encoding: 'utf8' })) {
       const path = resolve(dist, room, name)
       const isEntry = Object.keys(ENTRIES).some(entry => path.startsWith(`${resolve(dist, entry)}.js`))
       if (/\.js(?:\.map)?$/.test(name) && !isEntry) await rm(path)
     }
+}
+
+/**
+ * Hosted video in one file, with what it needs of the core: whoever brings it to a page loads that and nothing else. It meets
+ * players by what stands on the page, so that it may share no module with them.
+ */
+export const buildHosted = async (): Promise<void> => {
+  const room = resolve(dist, 'media/hosted')
+  for (const name of readdirSync(room)) if (/\.js(?:\.map)?$/.test(name)) await rm(resolve(room, name))
+  await build({
+    configFile: false,
+    logLevel: 'warn',
+    root: home,
+    publicDir: false,
+    build: {
+      outDir: room,
+      emptyOutDir: false,
+      target: 'es2022',
+      minify: false,
+      sourcemap: true,
+      lib: { entry: source('media/hosted/index.ts'), formats: ['es'], fileName: () => 'index.js' },
+      rolldownOptions: { output: { chunkFileNames: '[name].js' } }
+    }
+  })
 }
 
 const VENDORED = 'valibot'

@@ -4,7 +4,6 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { VIEWPORT } from '../test/support/engines.ts'
 
 /** Takes a picture by its name. */
 type Shoot = (name: string) => Promise<unknown>
@@ -29,15 +28,6 @@ export const captionsDesk = async (page: Page, address: string, shoot: Shoot): P
   await page.waitForFunction('document.querySelectorAll("#tide-cues li").length === 8')
   await show(page, 'tide', 'en', 22)
   await shoot('captions-desk')
-  await show(page, 'tide', 'ar', 29)
-  await shoot('captions-arabic')
-  await show(page, 'tide', 'ja', 22)
-  await shoot('captions-japanese')
-  await page.fill('#find-talk', 'curlew')
-  await page.locator('#talk').scrollIntoViewIfNeeded()
-  await show(page, 'talk', 'en', 612)
-  await page.evaluate('scrollTo(0, document.querySelector("#talk").getBoundingClientRect().top + scrollY - 90)')
-  await shoot('captions-band')
   await page.evaluate('scrollTo(0, 0)')
   await show(page, 'tide', 'en', 7)
   await page.evaluate("document.querySelector('#tide').yoke.run('show-caption-looks')")
@@ -47,16 +37,9 @@ export const captionsDesk = async (page: Page, address: string, shoot: Shoot): P
   await page.locator('#tide [name=color]').fill('#ffe08a')
   await shoot('captions-looks')
   await page.evaluate('localStorage.clear()')
-  await page.setViewportSize({ width: 390, height: 800 })
-  await page.goto(`${address}captions-desk/index.html`)
-  await page.waitForSelector('#tide [part~="play-pause"]')
-  await show(page, 'tide', 'en', 22)
-  await shoot('captions-narrow')
-  await page.setViewportSize(VIEWPORT)
-  await page.evaluate('localStorage.clear()')
 }
 
-/** What the command line says of a file with slips. */
+/** What the command line says of a file with mistakes. */
 export const checkedCaptions = (main: string): { readonly typed: string; readonly printed: string } => {
   const folder = mkdtempSync(join(tmpdir(), 'tern-quay-'))
   writeFileSync(

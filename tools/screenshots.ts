@@ -4,9 +4,12 @@ import { once } from 'node:events'
 import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
-import { launchChromium, VIEWPORT } from '../test/support/engines.ts'
+import { VIEWPORT } from '../test/support/engine-page.ts'
+import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
-import { beforeTheFirstFrame, duskBackdrop, probedFiles, threeFormats } from './screenshots-sources.ts'
+import { twoHosts } from './screenshots-hosted.ts'
+import { contrasts, houseLooks, housePresets, onePreset } from './screenshots-presets.ts'
+import { beforeTheFirstFrame, duskBackdrop, threeFormats } from './screenshots-sources.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -36,13 +39,17 @@ const PART = (id: string, name: string): string => `#${id} [part~="${name}"]`
 
 const readyMade = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}ready-made/index.html`)
-  await page.waitForSelector(PART('wide', 'play-pause'))
-  await page.evaluate(`document.querySelector('#wide').yoke.run('seek', ${MOMENT})`)
+  // All in view at once: what is far from it is not drawn.
+  await page.setViewportSize({ ...VIEWPORT, height: 1540 })
+  await page.waitForSelector(PART('arabic', 'play-pause'))
+  for (const id of ['sound', 'dial', 'arabic', 'wide'])
+    await page.evaluate(`document.querySelector('#${id}').yoke.run('seek', '37%')`)
   await page.click(PART('wide', 'play-pause'))
   await page.waitForFunction(`document.querySelector('#wide').currentTime > ${MOMENT} + 0.5`)
   const bar = await page.locator(PART('wide', 'seek-bar')).boundingBox()
   if (bar) await page.mouse.move(bar.x + bar.width * 0.6, bar.y + bar.height / 2)
   await page.screenshot({ path: picture('ready-made') })
+  await page.setViewportSize(VIEWPORT)
   await page.click(PART('wide', 'play-pause'))
   await page.locator('#arabic').scrollIntoViewIfNeeded()
   await page.waitForSelector(PART('arabic', 'settings'))
@@ -121,11 +128,13 @@ try {
   await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await beforeTheFirstFrame(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await duskBackdrop(page, address, name => page.screenshot({ path: picture(name) }))
-  await terminal(page, 'demo', 'npx yokewright demo', lines.join('\n'))
+  await twoHosts(page, address, name => page.screenshot({ path: picture(name) }))
+  await onePreset(page, address, name => page.screenshot({ path: picture(name) }))
+  await houseLooks(page, address, name => page.screenshot({ path: picture(name) }))
+  await housePresets(page, address, name => page.screenshot({ path: picture(name) }))
+  await contrasts(page, name => page.screenshot({ path: picture(name) }))
   const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
   await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })
-  const probed = probedFiles(at('dist/cli/main.js'), at('examples/public/media'))
-  await terminal(page, 'probe-cli', probed.typed, probed.printed, { width: 1280, height: 540 })
 } finally {
   await browser.close()
   server.kill()

@@ -7,13 +7,17 @@ export type Args = Readonly<Record<string, unknown>> & { readonly _: readonly st
 
 const plain = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
-/** @throws a sentence for an option that the command does not have. */
-export const refuseUnknown = (args: Args, known: ArgsDef): void => {
+/** @throws a sentence for an option that the command does not have, or that was to have a value and has none. */
+export const checkOptions = (args: Args, known: ArgsDef): void => {
   const names = Object.keys(known)
   const stranger = Object.keys(args).find(name => name !== '_' && !names.some(option => plain(option) === plain(name)))
-  if (stranger === undefined) return
-  const nearest = nearestName(stranger, names)
-  throw new Error(`there is no option --${stranger}${nearest ? `; did you mean --${nearest}?` : ''}`)
+  if (stranger !== undefined) {
+    const nearest = nearestName(stranger, names)
+    throw new Error(`there is no option --${stranger}${nearest ? `; did you mean --${nearest}?` : ''}`)
+  }
+  // The option after it was taken for its value: `--public --json`.
+  const empty = names.find(name => known[name]?.type === 'string' && /^(?:$|--)/.test(String(args[name] ?? '-')))
+  if (empty !== undefined) throw new Error(`--${empty} needs a value; write it behind an equals sign: --${empty}=…`)
 }
 
 export const textOf = (args: Args, name: string): string | undefined => {

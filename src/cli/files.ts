@@ -1,10 +1,13 @@
-import { readFile, writeFile } from 'node:fs/promises'
+import { writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { type CaptionFault, printCaptionFault } from '../core/captions/check/sentences.ts'
 import type { VttFile } from '../core/captions/cue.ts'
 import { parseSubRip, serializeSubRip } from '../core/captions/subrip/subrip.ts'
 import { parseVtt } from '../core/captions/vtt/parse-vtt.ts'
 import { serializeVtt } from '../core/captions/vtt/serialize-vtt.ts'
+import { complain } from './print.ts'
+import { readBytes } from './read.ts'
+import { replaceFile } from './write.ts'
 
 /** The forms of caption files that can be read and written. */
 export type CaptionForm = 'vtt' | 'srt'
@@ -29,7 +32,7 @@ export const formOf = (path: string): CaptionForm => {
 }
 
 const decode = async (path: string, encoding: string): Promise<string> => {
-  const bytes = await readFile(path)
+  const bytes = await readBytes(path)
   const decoder = (() => {
     try {
       return new TextDecoder(encoding, { fatal: true })
@@ -66,11 +69,11 @@ export const printCaptions = (
 /** Writes a file that is not there yet, or with `overwrite` also one that is. @throws a sentence otherwise. */
 export const writeCaptions = async (path: string, text: string, overwrite: boolean): Promise<void> => {
   try {
-    await writeFile(path, text, { flag: overwrite ? 'w' : 'wx' })
+    await writeFile(path, text, { flag: 'wx' })
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'EEXIST')
-      throw new Error(`${path} is there already; to write over it say --overwrite`)
-    throw error
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+    if (!overwrite) throw new Error(`${path} is there already; to write over it say --overwrite`)
+    await replaceFile(path, text)
   }
 }
 
@@ -79,7 +82,7 @@ export const hasErrors = (faults: readonly CaptionFault[]): boolean => faults.so
 
 /** Faults on standard error, one a line. */
 export const printFaults = (path: string, faults: readonly CaptionFault[]): void => {
-  for (const fault of faults) console.error(printCaptionFault(path, fault))
+  for (const fault of faults) complain(printCaptionFault(path, fault))
 }
 
 /** `1 cue`, `2 cues`. */

@@ -1,5 +1,6 @@
 import { type FileHandle, open } from 'node:fs/promises'
 import type { ByteSource } from '../core/sources/probe/bytes.ts'
+import { expectFile } from './read.ts'
 
 const readPiece = async (handle: FileHandle, from: number, length: number): Promise<Uint8Array> => {
   const bytes = new Uint8Array(length)
@@ -9,6 +10,7 @@ const readPiece = async (handle: FileHandle, from: number, length: number): Prom
 
 /** Opens a file to be looked into, for as long as `use` takes. @throws what the file system says. */
 export const withMediaFile = async <Value>(path: string, use: (file: ByteSource) => Promise<Value>): Promise<Value> => {
+  await expectFile(path)
   const handle = await open(path)
   try {
     const { size } = await handle.stat()

@@ -1,14 +1,16 @@
 import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
-import type { Fault } from '../core/fault.ts'
+import { type Fault, fault, refuse } from '../core/fault.ts'
 import { adviseOnFile, adviseOnSet, orderFiles, type ProbedFile, sourceElements } from '../core/sources/advice.ts'
 import { codecFacts } from '../core/sources/codecs.ts'
 import { type FrameAt, frameAt } from '../core/sources/frame-at.ts'
 import type { ContainerName, MediaFileFacts, TrackFacts } from '../core/sources/probe/facts.ts'
 import { tryProbe } from '../core/sources/probe/probe.ts'
 import { formatClock } from '../core/time/clock.ts'
-import { type Args, filesOf, isOn, refuseUnknown, textOf } from './arguments.ts'
+import { type Args, checkOptions, filesOf, isOn, textOf } from './arguments.ts'
 import { counted } from './files.ts'
 import { withMediaFile } from './media-file.ts'
+import { complain, print } from './print.ts'
+import { sentenceOf } from './reasons.ts'
 
 const args: ArgsDef = {
   file: {
@@ -80,15 +82,17 @@ const printFile = ({ path, facts }: Looked, at: string | undefined): void => {
   if (!facts) return
   const { container, duration, index, fastStart, size, tracks } = facts
   const length = duration === undefined ? 'length not written' : formatClock(duration)
-  console.log(
+  print(
     `${path}: ${CONTAINERS[container]}, ${length}, ${bytesText(size ?? 0)}, ${INDEXES[index]}${fastStart ? '' : ', starts late'}`
   )
-  for (const track of tracks) console.log(`  ${trackText(track)}`)
-  if (at !== undefined) console.log(`  ${frameText(facts, at)}`)
+  for (const track of tracks) print(`  ${trackText(track)}`)
+  if (at !== undefined) print(`  ${frameText(facts, at)}`)
 }
 
 const lookInto = async (path: string): Promise<Looked> => {
-  const result = await withMediaFile(path, tryProbe)
+  const result = await withMediaFile(path, tryProbe).catch((error: unknown) =>
+    refuse(fault('file-unreadable', `This was not looked into: ${sentenceOf(error)}.`, 'name a file that can be read'))
+  )
   if (!result.ok) return { path, facts: undefined, faults: [result.fault] }
   return { path, facts: result.value, faults: adviseOnFile({ src: path, facts: result.value }) }
 }
@@ -122,7 +126,7 @@ export const probe: CommandDef = defineCommand({
   args,
   async run({ args: given }) {
     const options = given as unknown as Args
-    refuseUnknown(options, args)
+    checkOptions(options, args)
     const looked: Looked[] = []
     for (const path of filesOf(options)) looked.push(await lookInto(path))
     const files = looked.flatMap(({ path, facts }) => (facts ? [{ src: path, facts }] : []))
@@ -131,11 +135,13 @@ export const probe: CommandDef = defineCommand({
     if (isOn(options, 'json')) printForMachines(looked, files, among, at)
     else {
       for (const file of looked) printFile(file, at)
-      if (files.length > 0) console.log(`\n${sourceElements(files).join('\n')}`)
+      if (files.length > 0) print('')
+      for (const line of sourceElements(files)) print(line)
     }
     for (const { path, faults } of looked)
-      for (const { code, message, hint } of faults) console.error(`${path} ${code} ${message} — ${hint}`)
-    for (const { code, message, hint } of among) console.error(`${code} ${message} — ${hint}`)
+      for (const { code, message, hint } of faults) complain(`${path} ${code} ${message} — ${hint}`)
+    for (const { code, message, hint } of among) complain(`${code} ${message} — ${hint}`)
+    if (looked.some(({ faults }) => faults.some(({ code }) => code === 'file-unreadable'))) return 2
     return among.length > 0 || looked.some(({ faults }) => faults.length > 0) ? 1 : 0
   }
 })

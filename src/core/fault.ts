@@ -1,125 +1,6 @@
-/**
- * Every code a fault can have. A code never changes its meaning; messages may be reworded.
- * Each has a heading in `docs/reference/faults.md`.
- */
-export const FAULT_CODES = [
-  'attribute-unknown',
-  'codec-lacking',
-  'command-failed',
-  'command-not-a-button',
-  'command-prevented',
-  'command-unknown',
-  'command-unsupported',
-  'connection-lost',
-  'container-unknown',
-  'control-unknown',
-  'controls-twice',
-  'cue-empty',
-  'cue-end-tag-stray',
-  'cue-line-long',
-  'cue-lines-many',
-  'cue-order',
-  'cue-overlap',
-  'cue-region-dropped',
-  'cue-region-unknown',
-  'cue-reversed',
-  'cue-rt-outside-ruby',
-  'cue-setting-twice',
-  'cue-setting-unknown',
-  'cue-setting-unreadable',
-  'cue-tag-unclosed',
-  'cue-tag-unknown',
-  'cue-times-mixed',
-  'cue-timestamp-outside',
-  'cue-timestamp-unreadable',
-  'cue-timing-unreadable',
-  'cue-too-fast',
-  'cue-too-long',
-  'cue-too-short',
-  'cue-unseparated',
-  'document-unreachable',
-  'document-unreadable',
-  'duration-unknown',
-  'duration-unwritten',
-  'entry-unreadable',
-  'file-missing',
-  'file-times-mixed',
-  'format-unknown',
-  'frame-rate-unknown',
-  'fullscreen-refused',
-  'id-twice',
-  'key-missing',
-  'key-unknown',
-  'layout-unreadable',
-  'lengths-differ',
-  'library-absent',
-  'measure-unknown',
-  'media-absent',
-  'media-cut-short',
-  'media-failed',
-  'media-index-late',
-  'media-unreadable',
-  'name-missing',
-  'name-taken',
-  'not-seekable',
-  'number-unreadable',
-  'offset-unreadable',
-  'part-unreachable',
-  'picture-bare',
-  'picture-in-picture-refused',
-  'play-blocked',
-  'play-interrupted',
-  'poster-unavailable',
-  'rate-refused',
-  'ratio-differs',
-  'ratio-unknown',
-  'region-nameless',
-  'region-setting-unknown',
-  'region-setting-unreadable',
-  'region-twice',
-  'setting-twice',
-  'setting-unknown',
-  'setting-unreadable',
-  'shapes-differ',
-  'shortcut-unknown',
-  'source-damaged',
-  'source-denied',
-  'source-missing',
-  'source-not-media',
-  'source-server',
-  'source-silent',
-  'source-unreachable',
-  'source-unsupported',
-  'source-without-picture',
-  'srt-left-out',
-  'srt-text-stray',
-  'srt-timing-unreadable',
-  'start-with-sound',
-  'start-without-pause',
-  'state-unknown',
-  'style-left-out',
-  'subscriber-failed',
-  'suffix-misleading',
-  'target-missing',
-  'time-address-unreadable',
-  'track-unknown',
-  'track-unlabelled',
-  'track-unreachable',
-  'track-without-language',
-  'type-cut-short',
-  'type-differs',
-  'type-unknown',
-  'type-unreadable',
-  'type-untrue',
-  'value-read-only',
-  'value-unknown',
-  'vtt-block-late',
-  'vtt-signature-missing',
-  'vtt-text-stray'
-] as const
+import type { FaultCode } from './fault-codes.ts'
 
-/** One of {@link FAULT_CODES}. */
-export type FaultCode = (typeof FAULT_CODES)[number]
+export { FAULT_CODES, type FaultCode } from './fault-codes.ts'
 
 /** What went wrong, as a value. Nothing of ours throws one into the page. */
 export interface Fault {
@@ -132,9 +13,51 @@ export interface Fault {
   readonly cause?: unknown
 }
 
-/** Makes a fault; `cause` is kept only where there is one. */
-export const fault = (code: FaultCode, message: string, hint: string, cause?: unknown): Fault =>
-  cause === undefined ? { code, message, hint } : { code, message, hint, cause }
+/** A sentence is no longer than this, in UTF-16 code units: what it quotes may be of any length. */
+const LONGEST = 400
+
+/** What would break a line, or change what a terminal or a reader shows of it: controls of C0, C1 and of direction. */
+const UNPRINTABLE = /[\p{Cc}\u2028\u2029\u202a-\u202e\u2066-\u2069]+/gu
+
+/** A text on one line of bounded length. */
+export const onOneLine = (text: string): string => {
+  const line = text.slice(0, 2 * LONGEST).replace(UNPRINTABLE, ' ')
+  return line.length > LONGEST ? `${line.slice(0, LONGEST - 1)}…` : line
+}
+
+/** Makes a fault, each sentence on one line; `cause` is kept only where there is one. */
+export const fault = (code: FaultCode, message: string, hint: string, cause?: unknown): Fault => ({
+  code,
+  message: onOneLine(message),
+  hint: onOneLine(hint),
+  ...(cause !== undefined && { cause })
+})
+
+/** More faults of one document are counted, and not told one by one. */
+const MOST_FAULTS = 100
+
+/** The faults of what was found, and how many more there are where they are too many to be read. */
+export const tellFirst = <Item, Told extends Fault>(
+  items: readonly Item[],
+  tell: (item: Item) => Told
+): readonly Told[] => {
+  const told = items.slice(0, MOST_FAULTS).map(tell)
+  const [last] = told.slice(-1)
+  const left = items.length - told.length
+  return last && left > 0
+    ? [...told, { ...last, ...fault('faults-many', `There are ${left} more faults of this kind.`, 'mend these first') }]
+    : told
+}
+
+/** Any value as text, however odd it is: an exception by its message, a record as JSON. */
+export const textOf = (value: unknown): string => {
+  if (typeof value === 'string') return value
+  try {
+    return value instanceof Error ? String(value) : (JSON.stringify(value) ?? String(value))
+  } catch {
+    return typeof value
+  }
+}
 
 /** A fault on one line: `yokewright play-blocked: sentence — hint`. */
 export const printFault = ({ code, message, hint }: Fault): string => `yokewright ${code}: ${message} — ${hint}`

@@ -17,7 +17,8 @@ const policy = (): { createScriptURL(address: string): unknown } => {
   return trustedTypes?.createPolicy('yokewright', rules) ?? rules
 }
 
-let known: ReturnType<typeof policy> | undefined
+/** One for all classic scripts of a page: another of its name may be forbidden. */
+const POLICY = Symbol.for('yokewright policy')
 
 const inCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
@@ -34,10 +35,11 @@ export const loadBeside = (name: string): Promise<any> =>
       resolve(here)
       return
     }
-    known ??= policy()
+    const page = globalThis as { [POLICY]?: ReturnType<typeof policy> }
+    page[POLICY] ??= policy()
     const script = document.createElement('script')
     // The one address that is ours: next to the script that asks.
-    script.src = known.createScriptURL(new URL(`yokewright.${name}.js`, home).href) as string
+    script.src = page[POLICY].createScriptURL(new URL(`yokewright.${name}.js`, home).href) as string
     script.addEventListener('load', () => {
       script.remove()
       const parts = (globalThis as { yokewrightParts?: Beside }).yokewrightParts

@@ -55,6 +55,8 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
    * `undefined` for a media that shows nothing. Constant for the adapter's life.
    */
   readonly surface?: HTMLElement | undefined
+  /** The name of the service that shows it; absent for a media of the page's own. */
+  readonly service?: string
   /** May change, as where a service names its rates late: `ratechange` tells. */
   readonly capabilities: MediaCapabilities
   /** Height of the picture in pixels, 0 without one; `resize` tells when it or `videoWidth` changes (HTML, `videoHeight`). */
@@ -90,6 +92,13 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   set volume(volume: number)
   get muted(): boolean
   set muted(muted: boolean)
+  /**
+   * The quality that is chosen, in the words of whoever offers them; `resize` tells when it or {@link qualities} changes.
+   * Absent, as those are, on a media that has but one. Setting what is not on offer does nothing.
+   */
+  quality?: string
+  /** The qualities on offer. */
+  readonly qualities?: readonly string[]
   /** At the end, start again: without `pause` or `ended` (HTML, `loop`). */
   get loop(): boolean
   set loop(loop: boolean)
@@ -146,6 +155,8 @@ export abstract class ObservableMedia extends EventTarget {
   /** Tells observers first, then listeners. */
   protected emit(type: MediaEventType): void {
     for (const observer of [...this.#observers]) {
+      // One before it may have ended it.
+      if (!this.#observers.has(observer)) continue
       try {
         observer(type)
       } catch (cause) {

@@ -24,6 +24,8 @@ export interface NativeControlsPort {
 
 /** How a media is loaded, by HTML's names; what a kind of media does not honour, it passes over. */
 export interface LoadingPort {
+  /** Someone else's server is asked, and so nobody before the viewer presses or the author says otherwise. */
+  readonly isPrivate?: boolean
   preload: '' | 'none' | 'metadata' | 'auto'
   crossOrigin: string | null
   autoplay: boolean

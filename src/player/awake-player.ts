@@ -1,28 +1,25 @@
-import type { Fault } from '../core/fault.ts'
+import { type Fault, fault } from '../core/fault.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
-import { ATTRIBUTE_KEYS } from '../core/settings/table.ts'
 import { PLAYER_NAMES } from '../core/words/basic.ts'
-import { definePart, use } from '../loading/part.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
+import { KINDS_EVENT } from '../media/kinds.ts'
+import { type AccompaniedPage, COMPANIONS } from '../wiring/scope/companions.ts'
+import { listen } from '../wiring/scope/nodes.ts'
 import { bindScope } from '../wiring/scope/scope.ts'
 import { whenNear } from '../wiring/scope/when-near.ts'
 import { Yoke } from '../wiring/yoke/yoke.ts'
+import { readAttributes } from './attributes.ts'
 import { beginFeatures } from './features.ts'
 import { followFit } from './look/fit.ts'
 import { followPageLanguage, languageOf, useWords } from './look/language.ts'
 import { Stage } from './look/stage.ts'
-import { ElementMedia } from './media/element-media.ts'
+import { isDocumentAddress, mayConcernMedia } from './media/made-media.ts'
+import { PlayerMedia } from './media/player-media.ts'
 import { applyVariant, decorate, nameFor } from './media/variant.ts'
 import type { PlayerView } from './player-view.ts'
 
-/** Says which attribute of a player was probably meant. */
-const SPELLING = definePart(() => import('./look/spelling.ts'))
-
 /** Commands that let a viewer begin: the browser's own controls go only when one of these is there. */
 const STARTERS: ReadonlySet<string> = new Set(['play', 'play-pause'])
-
-/** Every attribute of a player. */
-export const OBSERVED_ATTRIBUTES: readonly string[] = [...ATTRIBUTE_KEYS.keys(), 'settings', 'lang']
 
 /** What a player does from when it is first wanted: its media, its yoke, and all that stands around them. */
 export class AwakePlayer implements PlayerView {
@@ -34,12 +31,10 @@ export class AwakePlayer implements PlayerView {
   clip = { record: undefined as unknown, given: 0 }
   readonly #internals: ElementInternals
   readonly #early = new Map<string, unknown>()
-  readonly #observer = new MutationObserver(() => this.#findMedia())
+  readonly #observer = new MutationObserver(records => records.some(mayConcernMedia) && this.findMedia())
   readonly #stage: Stage
-  readonly #elementMedia: ElementMedia
+  readonly #playerMedia: PlayerMedia
   #becomeReady!: (player: HTMLElement) => void
-  /** The media that script gave, in place of any element. */
-  #given: MediaAdapter | undefined
   #isDrawn = false
   /** What ends with the player's stay in the document. */
   #stay: AbortController | undefined
@@ -53,7 +48,7 @@ export class AwakePlayer implements PlayerView {
       this.#becomeReady = resolve
     })
     this.#stage = new Stage(element)
-    this.#elementMedia = new ElementMedia(this)
+    this.#playerMedia = new PlayerMedia(this)
     this.#follow()
   }
 
@@ -74,8 +69,8 @@ export class AwakePlayer implements PlayerView {
     const settings = [
       [() => yoke.settings.backdrop, () => this.#becomeVariant()],
       [() => `${yoke.settings.controls} ${yoke.settings.backdrop}`, () => this.#markStates()],
-      [() => `${yoke.settings.src} ${yoke.settings.width} ${yoke.settings.height}`, () => this.#findMedia()],
-      [() => yoke.given, () => this.#findMedia()],
+      [() => `${yoke.settings.src} ${yoke.settings.width} ${yoke.settings.height}`, () => this.findMedia()],
+      [() => yoke.layers.sources, () => this.findMedia()],
       [() => yoke.snapshot.title, () => this.#name()],
       [() => this.#offersStart(), () => this.#showNativeControls()]
     ] as const
@@ -97,10 +92,11 @@ export class AwakePlayer implements PlayerView {
     const stay = new AbortController()
     this.#stay = stay
     this.#stops.push(bindScope(yoke, element, { states: this.#internals.states, lazily: true }))
-    this.#readAttributes()
+    readAttributes(element, yoke, this)
+    if (isDocumentAddress(yoke.settings.src)) yoke.expectMedia()
     this.#becomeVariant()
     // The media first, so that each control is brought up to date once.
-    this.#findMedia()
+    this.findMedia()
     this.#stops.push(
       followPageLanguage(() => this.#renamed()),
       followFit(element, yoke),
@@ -112,6 +108,8 @@ export class AwakePlayer implements PlayerView {
       ...beginFeatures(this, stay.signal)
     )
     this.#observer.observe(element, { childList: true, subtree: true })
+    element.addEventListener('slotchange', () => this.findMedia(), { signal: stay.signal })
+    listen(document, KINDS_EVENT, () => this.findMedia(), { signal: stay.signal })
     this.#markStates()
     this.#showNativeControls()
   }
@@ -129,13 +127,7 @@ export class AwakePlayer implements PlayerView {
     // Before it stands in a document, all attributes are read together.
     if (!this.#stay) return
     if (name === 'lang') this.#renamed()
-    else if (name === 'settings') this.yoke.layers.takeJson(now)
-    else {
-      this.yoke.layers.takeAttribute(name, now)
-      // What script changes afterwards is the last word, whatever the media says itself.
-      const key = ATTRIBUTE_KEYS.get(name)
-      if (key) this.yoke.layers.drop('media', key)
-    }
+    else this.yoke.layers.changeAttribute(name, now)
   }
 
   /** Keeps what is set of the media until there is one. */
@@ -146,17 +138,31 @@ export class AwakePlayer implements PlayerView {
   /** What answers to a member of HTMLMediaElement: the adapter where it has it (it mends what engines break), else the element. */
   targetOf(member: string): object | undefined {
     const { media } = this
-    return media && !(member in media) ? (this.#elementMedia.element ?? media) : media
+    return media && !(member in media) ? (this.#playerMedia.element ?? media) : media
+  }
+
+  /** See `YokePlayer.play`. */
+  async play(): Promise<void> {
+    const { yoke } = this
+    await yoke.arrival
+    if (yoke.media) return yoke.playMedia()
+    const sentence = 'play was called on a player that has nothing to play.'
+    const hint = this.element.isConnected
+      ? 'put a <video> or <audio> into it, or give it a src or a clip'
+      : 'put the player into a document first'
+    this.raise(fault('media-absent', sentence, hint))
+    throw new DOMException(sentence, 'NotSupportedError')
   }
 
   /** Takes a media of script's, in place of any element; `undefined` leaves it to the markup again. */
   giveMedia(media: MediaAdapter | undefined): void {
-    this.#given = media
-    this.#findMedia()
+    this.#playerMedia.give(media)
+    this.findMedia()
   }
 
   giveClip(record: unknown): void {
     this.clip = { record, given: this.clip.given + 1 }
+    this.yoke.expectMedia()
     this.yoke.refresh()
   }
 
@@ -177,25 +183,13 @@ export class AwakePlayer implements PlayerView {
     if (this.isNear) return
     this.isNear = true
     const { media, settings } = this.yoke
-    // What keeps the media from loading before any script runs is no wish for later.
+    // What keeps the media from loading before any script runs is not a setting to keep.
     const preload = this.yoke.settingOrigin('preload') === 'media' ? undefined : settings.preload
-    if (settings.loading === 'lazy' && media?.loading) media.loading.preload = preload || 'metadata'
+    const usual = media?.loading?.isPrivate ? 'none' : 'metadata'
+    if (settings.loading === 'lazy' && media?.loading) media.loading.preload = preload || usual
     this.#stage.takeFocus()
     this.#name()
     this.yoke.refresh()
-  }
-
-  #readAttributes(): void {
-    const { element, yoke } = this
-    for (const name of element.getAttributeNames()) {
-      if (name === 'settings') yoke.layers.takeJson(element.getAttribute(name))
-      else if (ATTRIBUTE_KEYS.has(name)) yoke.layers.takeAttribute(name, element.getAttribute(name))
-    }
-    const strange = element.getAttributeNames().filter(name => !OBSERVED_ATTRIBUTES.includes(name) && !isCommon(name))
-    if (strange.length > 0)
-      use(SPELLING, this, ({ findMisspelt }) => {
-        for (const reason of findMisspelt(strange)) this.raise(reason)
-      })
   }
 
   #becomeVariant(): void {
@@ -204,26 +198,27 @@ export class AwakePlayer implements PlayerView {
     this.#name()
   }
 
-  #findMedia(): void {
-    const { element, yoke } = this
-    if (!element.isConnected || !this.#stay) return
-    if (!this.#given) {
-      if (yoke.media && !this.#elementMedia.element) yoke.attach(undefined)
-      this.#elementMedia.find()
-      return
-    }
-    this.#elementMedia.drop()
-    const { surface } = this.#given
-    if (surface && !element.contains(surface) && !element.shadowRoot?.contains(surface)) this.place(surface)
-    yoke.attach(this.#given)
+  /** Looks which media is to play, and couples it. */
+  findMedia(): void {
+    if (!this.element.isConnected || !this.#stay) return
+    for (const meet of (globalThis as AccompaniedPage)[COMPANIONS] ?? []) meet(this)
+    this.#playerMedia.find()
+    this.#giveEarly()
+  }
+
+  /** What was set before there was media. Only after its source: a new source sets the rate back (HTML, `load()`). */
+  #giveEarly(): void {
+    if (!this.media) return
+    for (const [member, value] of this.#early) Object.assign(this.element, { [member]: value })
+    this.#early.clear()
   }
 
   #mediaChanged(media: MediaAdapter | undefined): void {
     const { element } = this
     // Given to the yoke itself: the player takes it as its own all the same.
-    if (media && !this.#elementMedia.isIts(media)) {
-      this.#given = media
-      this.#findMedia()
+    if (media && !this.#playerMedia.isIts(media)) {
+      this.#playerMedia.give(media)
+      this.findMedia()
     }
     this.#stopTelling?.()
     this.#stopTelling = media?.observe(type => element.dispatchEvent(new Event(type)))
@@ -231,8 +226,6 @@ export class AwakePlayer implements PlayerView {
     decorate(this.yoke)
     this.#markStates()
     this.#name()
-    for (const [member, value] of this.#early) Object.assign(element, { [member]: value })
-    this.#early.clear()
     this.#showNativeControls()
     this.#becomeReady(element)
   }
@@ -274,10 +267,11 @@ export class AwakePlayer implements PlayerView {
   }
 
   #letGo(): void {
+    // First, so that what names the player from elsewhere shows that nothing is known any more.
+    this.#playerMedia.drop()
+    this.yoke.attach(undefined)
     this.#end()
     this.isNear = false
-    this.#elementMedia.drop()
-    this.yoke.attach(undefined)
   }
 
   /** Back in a document in the same task, perhaps in another tree. */
@@ -294,7 +288,3 @@ export class AwakePlayer implements PlayerView {
     for (const stop of this.#stops.splice(0)) stop()
   }
 }
-
-/** Attributes of HTML's own, and of pages. */
-const isCommon = (name: string): boolean =>
-  /^(?:class|id|style|slot|title|dir|hidden|part|role|tabindex|data-.*|aria-.*|on.*)$/.test(name)

@@ -1,8 +1,9 @@
+import type { Fault } from '../core/fault.ts'
 import { definePart, type Part, use } from '../loading/part.ts'
 import { isDocumentAddress } from './media/made-media.ts'
 import type { PlayerFeature, PlayerView } from './player-view.ts'
 
-/** Something that a player can do, and pays for only when it is wanted. */
+/** Something that a player can do, loaded only when it is wanted. */
 interface FeatureRow {
   readonly part: Part<{ readonly begin: PlayerFeature }>
   readonly isWanted: (player: PlayerView) => boolean
@@ -50,7 +51,13 @@ const FEATURES: readonly FeatureRow[] = [
 export const beginFeatures = (player: PlayerView, signal: AbortSignal): readonly (() => void)[] =>
   FEATURES.map(({ part, isWanted }) => {
     let begun = false
-    const host = { signal, raise: player.raise.bind(player) }
+    const host = {
+      signal,
+      raise: (reason: Fault) => {
+        player.raise(reason)
+        player.yoke.mediaArrived()
+      }
+    }
     const look = (): void => {
       if (begun || !isWanted(player)) return
       use(part, host, ({ begin }) => {

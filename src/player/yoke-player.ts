@@ -1,19 +1,24 @@
+import type { Clip } from '../core/documents/clip-schema.ts'
 import type { WrittenLayout } from '../core/layout/layouts.ts'
+import { use } from '../loading/part.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import type { TrackList } from '../wiring/captions/track-list.ts'
+import { closest, isElement, parentOf } from '../wiring/scope/nodes.ts'
 import { registerResting } from '../wiring/scope/registry.ts'
 import { whenWanted } from '../wiring/scope/when-wanted.ts'
+import { reportAt } from '../wiring/yoke/events.ts'
 import type { Yoke } from '../wiring/yoke/yoke.ts'
-import { AwakePlayer, OBSERVED_ATTRIBUTES } from './awake-player.ts'
-import { type ForwardedMembers, type Forwarding, forwardMembers } from './forwarded.ts'
+import { OBSERVED_ATTRIBUTES, SPELLING } from './attributes.ts'
+import { AwakePlayer } from './awake-player.ts'
 import { PAGE_SHEET } from './look/page-styles.ts'
+import { type ForwardedMembers, type Forwarding, forwardMembers } from './media/forwarded.ts'
 import { ownMediaOf } from './media/made-media.ts'
 
 /** Node has no HTMLElement; importing there must still work. */
 const Base: typeof HTMLElement = globalThis.HTMLElement ?? (class {} as typeof HTMLElement)
 
 /** Attributes that mean nothing until the player is seen. Any other one wakes it. */
-const QUIET: ReadonlySet<string> = new Set(['controls', 'lang', 'layouts', 'without'])
+const QUIET: ReadonlySet<string> = new Set(['controls', 'lang', 'layouts', 'preset', 'without'])
 
 const isLoud = (name: string): boolean => OBSERVED_ATTRIBUTES.includes(name) && !QUIET.has(name)
 
@@ -22,6 +27,18 @@ const canRest = (player: Element): boolean => {
   const media = ownMediaOf(player)
   if (!media?.paused || media.autoplay || player.querySelector('track')) return false
   return !player.getAttributeNames().some(isLoud)
+}
+
+/** Players in one another: each hears of all that changes inside it. */
+const MOST_AROUND = 32
+
+const isTooDeep = (player: Element): boolean => {
+  let around: Element | null = player
+  for (let depth = 0; depth <= MOST_AROUND && around; depth += 1) {
+    const parent: Node | null = parentOf(around)
+    around = isElement(parent) ? closest(parent, 'yoke-player') : null
+  }
+  return around !== null
 }
 
 export interface YokePlayer extends ForwardedMembers {}
@@ -67,12 +84,13 @@ export class YokePlayer extends Base implements Forwarding {
 
   /**
    * A clip: a record that says what to play, with its poster, tracks and moments, in place of what the markup says. Gives
-   * back what was given. `undefined` leaves it to the markup again. What of it cannot be read is told as faults.
+   * back what was given. `undefined` leaves it to the markup again. What of it cannot be read is told as faults. A record of
+   * another system, whose fields `clip-fields` names, is given `as unknown as Clip`.
    */
-  get clip(): unknown {
-    return this.#awake?.clip.record
+  get clip(): Clip | undefined {
+    return this.#awake?.clip.record as Clip | undefined
   }
-  set clip(record: unknown) {
+  set clip(record: Clip | undefined) {
     this.#wake().giveClip(record)
   }
 
@@ -94,8 +112,11 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** @internal */
   connectedCallback(): void {
+    this.#adoptEarly()
     PAGE_SHEET.adopt(this.getRootNode() as Document | ShadowRoot)
-    if (this.#awake) this.#awake.connect()
+    if (isTooDeep(this))
+      use(SPELLING, { raise: reason => reportAt(this, reason) }, ({ tooDeep }) => reportAt(this, tooDeep(MOST_AROUND)))
+    else if (this.#awake) this.#awake.connect()
     else if (!this.#isHeard && canRest(this)) this.#rest()
     else this.#wake()
   }
@@ -113,11 +134,12 @@ export class YokePlayer extends Base implements Forwarding {
     else this.#awake?.attributeChanged(name, now)
   }
 
-  /** Resolves when playback has begun; before there is media, waits for it. Rejects as HTML says. */
-  async play(): Promise<void> {
-    const awake = this.#wake()
-    await (awake.media ?? awake.ready)
-    return awake.media?.play()
+  /**
+   * Resolves when playback has begun; waits for media that is on its way. Rejects as HTML says, also where there is nothing to
+   * play (fault `media-absent`).
+   */
+  play(): Promise<void> {
+    return this.#wake().play()
   }
 
   /** @internal */
@@ -134,6 +156,16 @@ export class YokePlayer extends Base implements Forwarding {
   wakeToTell(): void {
     this.#isHeard = true
     if (this.#endRest) this.#wake()
+  }
+
+  /** What a page has set before the library was there stands on the element itself, and would hide what is set here. */
+  #adoptEarly(): void {
+    for (const name of Object.keys(this)) {
+      if (!(name in YokePlayer.prototype)) continue
+      const value = Reflect.get(this, name)
+      Reflect.deleteProperty(this, name)
+      Reflect.set(this, name, value)
+    }
   }
 
   #wake(): AwakePlayer {

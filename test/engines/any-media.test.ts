@@ -1,13 +1,20 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { availableEngines } from '../support/engine-list.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person, TESTING } from '../support/person.ts'
+import { BothServices, PATIENT, STAND_INS, type StandInName } from '../support/stand-ins.ts'
 
 let person: Person
+const services = new BothServices()
 beforeAll(async () => {
   person = await openPerson(currentEngine())
+  await services.open()
 })
-afterAll(() => person?.leave())
+afterAll(async () => {
+  await person?.leave()
+  await services.close()
+})
 
 /** What a simulated media is made with, beside its clock. */
 interface Simulated {
@@ -25,15 +32,22 @@ const PIECES = `<button type="button" id="b" command="--play-pause"><span data-y
 <output id="t" data-yoke-value="current-time"></output><output id="d" data-yoke-value="duration"></output>
 <output id="f" data-yoke-value="fault-text"></output>`
 
+type Media = 'element' | Simulated | StandInName
+
+const srcOf = (media: Media): string | undefined =>
+  media === 'skerry' || media === 'lantern' ? services.of(media).address('tc12') : undefined
+
 /** Puts a player onto a page, and a simulated media into it if one is asked for. */
-const mount = async (media: 'element' | Simulated, attributes = '', inside = PIECES): Promise<void> => {
+const mount = async (media: Media, attributes = '', inside = PIECES): Promise<void> => {
   const own = media === 'element' ? CLIP : ''
+  const src = srcOf(media)
+  const hosted = src ? `${PATIENT} muted preload="auto" src="${src}"` : ''
   await person.mount(
-    `<div style="width: 800px"><yoke-player id="p" playback-rates="1 1.5 2" ${attributes}>${own}${inside}</yoke-player></div>`,
-    { head: TESTING }
+    `<div style="width: 800px"><yoke-player id="p" playback-rates="1 1.5 2" ${hosted} ${attributes}>${own}${inside}</yoke-player></div>`,
+    { head: TESTING + (src ? services.head : '') }
   )
   await person.until('the kit', () => globalThis.testing)
-  if (media !== 'element')
+  if (typeof media !== 'string')
     await person.page.run((options: Simulated) => {
       const surface = Object.assign(document.createElement('div'), { id: 'surface' })
       const clock = testing.createSystemClock()
@@ -54,10 +68,14 @@ const drawn = (): Promise<void> =>
   person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell'))
 const notes = () => person.page.run(() => globalThis.notes)
 
-describe.each<['a media element' | 'a media that is no element', 'element' | Simulated]>([
-  ['a media element', 'element'],
-  ['a media that is no element', {}]
-])('a player of %s', (_, media) => {
+type Row = readonly [name: string, media: Media]
+
+const HOSTED: readonly Row[] = STAND_INS.map(name => [`a clip of ${name}`, name])
+
+// A simulated media is the same in every engine.
+const SIMULATED: readonly Row[] = currentEngine() === availableEngines()[0] ? [['a media that is no element', {}]] : []
+
+describe.each<Row>([['a media element', 'element'], ...SIMULATED, ...HOSTED])('a player of %s', (_, media) => {
   it('is ready, plays by its own buttons, and shows what is', async () => {
     await mount(media)
     expect(await person.page.run(async () => (await document.querySelector('yoke-player')?.ready)?.id)).toBe('p')
@@ -66,6 +84,8 @@ describe.each<['a media element' | 'a media that is no element', 'element' | Sim
     await state('playing')
     expect(await person.page.run(() => document.querySelector<HTMLElement>('#b')?.innerText)).toBe('Pause')
     await person.until('a second', () => document.querySelector('#t')?.textContent === '0:01')
+    // Media keys and the lock screen, where the engine has them.
+    await person.until('the session', () => (navigator.mediaSession?.playbackState ?? 'playing') === 'playing')
     await person.click('#b')
     await state('paused')
     expect((await notes()).commands).toEqual(['play-pause', 'play-pause'])
@@ -111,13 +131,14 @@ describe.each<['a media element' | 'a media that is no element', 'element' | Sim
   })
 
   it('keeps what was set before it came', async () => {
-    await person.mount('', { head: TESTING })
+    await person.mount('', { head: TESTING + (srcOf(media) ? services.head : '') })
     const volume = await person.page.run(
-      async (own: string | null) => {
+      async (own: string | null, src: string | null) => {
         const player = document.createElement('yoke-player')
         document.body.append(player)
         player.volume = 0.5
         if (own !== null) player.innerHTML = own
+        else if (src !== null) player.setAttribute('src', src)
         else {
           while (!globalThis.testing) await new Promise(resolve => setTimeout(resolve, 10))
           player.media = testing.createSimulatedMedia({ clock: testing.createSystemClock() })
@@ -125,7 +146,8 @@ describe.each<['a media element' | 'a media that is no element', 'element' | Sim
         await player.ready
         return player.media?.volume
       },
-      media === 'element' ? CLIP : null
+      media === 'element' ? CLIP : null,
+      srcOf(media) ?? null
     )
     expect(volume).toBe(0.5)
   })

@@ -149,7 +149,7 @@ describe('the examples of starting', () => {
       { when, sound, at }
     )
     const told = (): Promise<string> => person.page.run(() => document.getElementById('outcome')?.textContent ?? '')
-    await expect.poll(told, { timeout: 15_000 }).toMatch(outcome)
+    await expect.poll(told).toMatch(outcome)
     if (from > 0)
       await person.until(
         'its place',

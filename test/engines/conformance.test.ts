@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CONFORMANCE_CASES } from '../../src/media/kit/index.ts'
-import { currentEngine, type EnginePage, openEngine } from '../support/engines.ts'
+import type { EnginePage } from '../support/engine-page.ts'
+import { currentEngine, openEngine } from '../support/engines.ts'
+import { PATIENCE } from '../support/patience.ts'
 import { startServer, type TestServer } from '../support/server.ts'
 
 /** What the page of this file offers to the functions that run in it. */
@@ -25,7 +27,7 @@ globalThis.tryCase = async (name, kind, src) => {
         element.load()
         element.remove()
       },
-      { outside: { play: () => element.play() } }
+      { outside: { play: () => element.play() }, patience: ${PATIENCE} }
     )
   )
   return message

@@ -179,7 +179,7 @@ describe('a button', () => {
   })
 })
 
-describe('a slip of the pen', () => {
+describe('a misspelling', () => {
   it.each<[string, string]>([
     ['<button type="button" command="--play-puase">x</button>', 'command-unknown: did you mean play-pause?'],
     ['<span data-yoke-value="curent-time"></span>', 'value-unknown: did you mean current-time?'],

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
-import { EXAMPLES } from '../support/examples.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
 
@@ -191,27 +190,6 @@ describe('Ready-made', () => {
       'Arabic',
       () => document.getElementById('arabic')?.shadowRoot?.querySelector('.label')?.textContent === 'تشغيل'
     )
-  })
-})
-
-describe('every example', () => {
-  it.each(EXAMPLES)('%s fits into 320 px', async path => {
-    await person.page.goto(
-      person.server.page(
-        '/narrow',
-        `<!doctype html><title>Narrow</title><iframe width="320" height="640" style="border:0" src="${path}"></iframe>`
-      )
-    )
-    await person.until(
-      'the page within',
-      () =>
-        document.querySelector('iframe')?.contentDocument?.readyState === 'complete' &&
-        document.querySelector('iframe')?.contentWindow?.customElements.get('yoke-player')
-    )
-    const wider = await person.page.run(
-      () => (document.querySelector('iframe')?.contentDocument?.documentElement.scrollWidth ?? 0) > 320
-    )
-    expect(wider).toBe(false)
   })
 })
 

@@ -112,7 +112,7 @@ describe('a picture in its box', () => {
       `<style>video { inline-size: ${SIDE}px; block-size: ${SIDE}px; aspect-ratio: auto }</style><yoke-player fit="cover" focus-point="0% 100%" poster-at="0:10">${VIDEO}</yoke-player>`
     )
     await person.until('the poster', () => document.querySelector('video')?.poster.startsWith('blob:'))
-    await expect.poll(frameSeen, { timeout: 10_000 }).toBe(249)
+    await expect.poll(frameSeen).toBe(249)
     await person.page.run(() => {
       const video = document.querySelector('video') as HTMLVideoElement
       video.removeAttribute('poster')
@@ -123,7 +123,7 @@ describe('a picture in its box', () => {
       const { readyState = 0, seeking = true } = document.querySelector('video') ?? {}
       return readyState >= 2 && !seeking
     })
-    await expect.poll(frameSeen, { timeout: 10_000 }).toBe(249)
+    await expect.poll(frameSeen).toBe(249)
   })
 
   it('no black shows between the poster and the first frame, however slowly it comes', async () => {
@@ -135,7 +135,7 @@ describe('a picture in its box', () => {
       [0.25, 0.5].map(down => [x + width * right, y + height * down] as const)
     )
     const brightest = async (): Promise<number> => Math.max(...(await brightness(points)))
-    await expect.poll(brightest, { timeout: 10_000 }).toBeGreaterThan(15)
+    await expect.poll(brightest).toBeGreaterThan(15)
     await person.page.run(() => void document.querySelector('video')?.play())
     for (let time = 0; time < 0.4; ) {
       expect(await brightest()).toBeGreaterThan(15)

@@ -191,6 +191,8 @@ describe('<yoke-player>', () => {
         player.querySelector('video')?.poster.endsWith('/a.jpg')
       ])
     ).toEqual([true, true, true])
+    // What tells of it comes by itself.
+    await person.until('both faults', () => globalThis.notes.faults.length >= 2)
     expect((await person.page.run(() => globalThis.notes)).faults).toEqual([
       'setting-twice: take one of the two away',
       'setting-twice: take one of the two away'

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
+import { PATIENCE } from '../support/patience.ts'
 import { openPerson, type Person } from '../support/person.ts'
 
 let person: Person
@@ -93,7 +94,7 @@ describe('a frame as poster', () => {
       )
     )
     const told = async (): Promise<string> => person.page.run(() => document.title)
-    const deadline = Date.now() + 10_000
+    const deadline = Date.now() + PATIENCE
     while ((await told()) === 'Policy' && Date.now() < deadline) await new Promise(resolve => setTimeout(resolve, 30))
     expect(await told()).toBe('poster-unavailable add blob: to img-src')
   })

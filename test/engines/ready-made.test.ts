@@ -71,7 +71,7 @@ describe('the layout', () => {
     expect(await buttons()).toEqual(before)
   })
 
-  it('leaves out what the author left out, and says a slip', async () => {
+  it('leaves out what the author left out, and tells a misspelling', async () => {
     await mount('without="playback-rate fulscreen muted volume"')
     expect(await buttons()).not.toContain('Speed')
     expect((await person.page.run(() => globalThis.notes)).faults).toEqual([
@@ -208,18 +208,18 @@ describe('menus', () => {
 describe('what lies over the picture', () => {
   it('the big button begins, and gives its focus on; at the end another plays again', async () => {
     await mount()
-    expect(await buttons('.big')).toEqual(['Play'])
+    expect(await buttons('.centre')).toEqual(['Play'])
     await person.page.run(() =>
-      document.querySelector('yoke-player')?.shadowRoot?.querySelector<HTMLElement>('.big')?.focus()
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector<HTMLElement>('.centre')?.focus()
     )
     await person.page.press('Enter')
     await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
-    expect(await buttons('.big')).toEqual([])
+    expect(await buttons('.centre')).toEqual([])
     expect(await focusedName()).not.toBe('')
     await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('seek', 'end'))
     await person.until('the end', () => document.querySelector('yoke-player')?.yoke.states.ended)
     await person.until('the way to begin again', () =>
-      document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~=big-replay]')?.checkVisibility()
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~=centre-replay]')?.checkVisibility()
     )
     expect(await buttons('.row [part~=play-pause]')).toEqual(['Play again'])
   })
@@ -270,19 +270,14 @@ describe('what lies over the picture', () => {
       const player = document.querySelector('yoke-player') as HTMLElement & { muted: boolean; volume: number }
       Object.assign(player, { muted: false, volume: 0.5 })
       player.focus()
+      // Words go again after a moment, which may be over when they are looked for.
+      const status = player.shadowRoot?.querySelector('[role=status]') as Node
+      new MutationObserver(() => notes.events.push(status.textContent ?? '')).observe(status, { childList: true })
     })
     await person.page.press('+')
-    await person.until(
-      'the words',
-      () =>
-        document.querySelector('yoke-player')?.shadowRoot?.querySelector('[role=status]')?.textContent === 'Volume 55%'
-    )
+    await person.until('the words', () => notes.events.includes('Volume 55%'))
     await person.page.press('q')
-    await person.until(
-      'the words',
-      () =>
-        document.querySelector('yoke-player')?.shadowRoot?.querySelector('[role=status]')?.textContent === 'Speed 1.25×'
-    )
+    await person.until('the words', () => notes.events.includes('Speed 1.25×'))
   })
 
   it('hides while nobody is there, and takes no clicks then', async () => {
@@ -309,7 +304,7 @@ describe('what lies over the picture', () => {
 it('around sound it is a bar alone', async () => {
   await mount('clip-title="Bell buoy"', SOUND)
   expect(await buttons()).toEqual(['Play', 'Back 10 seconds', 'Forward 10 seconds', 'Sound on', 'Speed', 'More'])
-  expect(await buttons('.big')).toEqual([])
+  expect(await buttons('.centre')).toEqual([])
   const { height } = await person.box('yoke-player')
   expect(height).toBeLessThan(70)
   await person.click(part('play-pause'))
@@ -338,11 +333,15 @@ describe('a hundred players', () => {
           `<div style="height: 400px"><yoke-player controls><video preload="none" width="300" height="300" src="/media/tide-clock.webm"></video></yoke-player></div>`
       ).join('')
     )
-    await person.until('the first bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.cell'))
+    // A few at a time: the second may come with a later frame.
+    await person.until('two bars', () =>
+      [...document.querySelectorAll('yoke-player')]
+        .slice(0, 2)
+        .every(({ shadowRoot }) => shadowRoot?.querySelector('.cell'))
+    )
     const drawn = await person.page.run(
       () => [...document.querySelectorAll('yoke-player')].filter(player => player.shadowRoot).length
     )
-    expect(drawn).toBeGreaterThan(1)
     expect(drawn).toBeLessThan(8)
     await person.page.run(() => document.querySelectorAll('yoke-player')[60]?.scrollIntoView())
     await person.until('a bar further down', () =>
@@ -390,9 +389,10 @@ describe('the anatomy in the reference', () => {
   })
 
   it('names every slot and part that is there', async () => {
-    await mount(`layouts='${ALL}'`)
+    await mount(`layouts='${ALL.replace('{', '{"places":{"top-end":[]},')}'`)
     await open('settings')
     await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('show-shortcuts'))
+    await person.until('a place', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.place'))
     await person.until('the list', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.shortcuts'))
     await person.page.run(() => document.querySelector('yoke-player')?.yoke.configure({ tracks: [{ text: 'WEBVTT' }] }))
     await person.until('the place of captions', () =>
@@ -420,9 +420,11 @@ describe('the anatomy in the reference', () => {
     const others = [
       ...new Set(slots.filter(name => !controls.has(name) && !name.startsWith('icon-') && !name.startsWith('away-')))
     ]
-    const written = namesUnder(PAGE, 'Slots').filter(name => name !== 'icon-play')
+    const written = namesUnder(PAGE, 'Slots').filter(name => name !== 'icon-play' && name !== 'cover')
     expect([...written].sort()).toEqual(others.sort())
-    const known = namesUnder(PAGE, 'Parts').filter(name => name !== 'media')
-    expect([...known].sort()).toEqual([...new Set([...parts, 'menu-item', 'menu-heading'])].sort())
+    const known = namesUnder(PAGE, 'Parts').filter(name => name !== 'media' && name !== 'cover')
+    expect([...known].sort()).toEqual(
+      [...new Set([...parts, 'menu-item', 'menu-label', 'menu-mark', 'menu-heading', 'panel'])].sort()
+    )
   })
 })

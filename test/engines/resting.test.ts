@@ -43,17 +43,62 @@ const notes = (): Promise<{ faults: string[]; errors: string[] }> =>
 const hasPaused = (): Promise<boolean> =>
   person.page.run(() => document.querySelector('yoke-player')?.matches(':state(paused)') ?? false)
 
+describe('a player whose controls are drawn', () => {
+  const SPACE = '<div style="block-size: 900vh"></div>'
+  const isDrawn = (): Promise<boolean> =>
+    person.page.run(() => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar') !== null)
+  const scroll = (top: number): Promise<void> => person.page.run((y: number) => scrollTo(0, y), top)
+  const barComes = (): Promise<void> =>
+    person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar'))
+  const barGoes = (): Promise<void> =>
+    person.until('no bar', () => !document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar'))
+
+  it('rests again when it is far, and is as it was when it is back', async () => {
+    await open(`<yoke-player controls id="far">${CLIP}</yoke-player>${SPACE}`)
+    await barComes()
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('seek', 3))
+    await scroll(1e6)
+    await barGoes()
+    await scroll(0)
+    await barComes()
+    await person.until('the place', () =>
+      /0:03/.test(document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar')?.textContent ?? '')
+    )
+    expect(await notes()).toEqual({ faults: [], errors: [] })
+  })
+
+  it('keeps them while it plays, and while it has focus', async () => {
+    await open(`<yoke-player controls id="far">${CLIP}</yoke-player>${SPACE}`)
+    await barComes()
+    await person.page.run(() => document.querySelector('yoke-player')?.play())
+    await scroll(1e6)
+    await frames()
+    expect(await isDrawn()).toBe(true)
+    await person.page.run(() => document.querySelector('yoke-player')?.pause())
+    await barGoes()
+    await scroll(0)
+    await barComes()
+    await person.page.run(() =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector<HTMLElement>('.bar button')?.focus()
+    )
+    await scroll(1e6)
+    await frames()
+    expect(await isDrawn()).toBe(true)
+  })
+})
+
 describe('a player that only waits', () => {
   it('rests while it is far, and works as soon as it is near', async () => {
+    const before = person.server.asked(PART)
     await open(far(CLIP + BAR))
     await frames()
-    expect([person.server.asked(PART), await hasPaused()]).toEqual([0, false])
+    expect([person.server.asked(PART) - before, await hasPaused()]).toEqual([0, false])
     await person.page.run(() => document.querySelector('#far')?.scrollIntoView())
     await person.until('its states', () => document.querySelector('yoke-player')?.matches(':state(paused)'))
     await person.until('its slider', () => document.querySelector('input')?.max !== '')
     await person.click('button')
     await person.until('playback', () => document.querySelector('video')?.paused === false)
-    expect(person.server.asked(PART)).toBe(1)
+    expect(person.server.asked(PART) - before).toBe(1)
     expect(await notes()).toEqual({ faults: [], errors: [] })
   })
 

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { KNOWN_CODECS } from '../../src/core/sources/codecs.ts'
-import { type EnginePage, openEngine } from '../support/engines.ts'
+import type { EnginePage } from '../support/engine-page.ts'
+import { openEngine } from '../support/engines.ts'
 import { startServer, type TestServer } from '../support/server.ts'
 
 const engine = process.env.ENGINE as EnginePage['engine']

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { currentEngine, type EnginePage, openEngine } from '../support/engines.ts'
+import type { EnginePage } from '../support/engine-page.ts'
+import { currentEngine, openEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
+import { PATIENCE } from '../support/patience.ts'
 import { openPerson, type Person } from '../support/person.ts'
 import { startServer, type TestServer } from '../support/server.ts'
 
@@ -59,9 +61,9 @@ describe('where the browser blocks sound', () => {
   })
 
   const told = async (path: string): Promise<void> => {
-    const deadline = Date.now() + 15_000
+    const deadline = Date.now() + PATIENCE
     while (server.asked(path) === 0) {
-      if (Date.now() > deadline) throw new Error(`waited in vain for ${path}`)
+      if (Date.now() > deadline) throw new Error(`gave up waiting for ${path}`)
       await new Promise(resolve => setTimeout(resolve, 20))
     }
   }

@@ -17,7 +17,7 @@ const run = (...args: string[]): { code: number | null; out: string; err: string
   return { code: status, out: stdout, err: stderr }
 }
 
-const LIBRARY = '<script src="yokewright.js" defer></script>'
+const LIBRARY = '<link rel="stylesheet" href="yokewright.css"><script src="yokewright.js" defer></script>'
 const page = (body: string, library = LIBRARY): string =>
   `<!doctype html>\n<html lang="en">\n<meta charset="utf-8">\n<title>Trial</title>\n${library}\n${body}\n</html>\n`
 const player = (inside: string, attributes = ' controls'): string =>
@@ -235,7 +235,7 @@ describe('the page with one of each', () => {
 })
 
 describe('a clip document', () => {
-  it('is told each mistake with its line and column, and cured of slips of the pen', () => {
+  it('is told each mistake with its line and column, and cured of misspellings', () => {
     const file = join(folder, 'clip.json')
     writeFileSync(
       file,

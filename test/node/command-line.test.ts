@@ -14,16 +14,52 @@ const run = (...args: string[]): { code: number | null; out: string; err: string
 }
 
 describe('yokewright', () => {
-  it.each([[[]], [['--help']], [['demo', '--help']]])('%j says what there is', args => {
+  it.each<[string[], number]>([
+    [[], 2],
+    [['captions'], 2],
+    [['--help'], 0],
+    [['demo', '--help'], 0]
+  ])('%j says what there is, and exits with %d', (args, expected) => {
     const { code, out, err } = run(...args)
-    expect(code).toBe(0)
-    expect(out).toMatch(/demo/)
-    expect(err).toBe('')
+    expect(code).toBe(expected)
+    // What nobody has asked for is not for a program that reads the output.
+    expect(expected === 0 ? out : err).toMatch(/demo|tidy/)
+    expect(expected === 0 ? err : out).toBe('')
+  })
+
+  it.each([
+    ['demo'],
+    ['probe'],
+    ['check'],
+    ['theme'],
+    ['captions', 'list'],
+    ['captions', 'shift'],
+    ['captions', 'scale'],
+    ['captions', 'tidy'],
+    ['captions', 'split'],
+    ['captions', 'join'],
+    ['captions', 'convert']
+  ])('%s %s --help shows one example, which has the options that it needs', (...words) => {
+    const command = words.filter(Boolean)
+    const { code, out } = run(...command, '--help')
+    const [, example = ''] = /EXAMPLE\s+yokewright (.*)/.exec(out) ?? []
+    expect([code, example.startsWith(command.join(' '))]).toEqual([0, true])
+    for (const [option] of example.matchAll(/--[\w-]+/g)) expect(out.replace(example, '')).toContain(option)
+  })
+
+  it.each([
+    ['probe', 'none.webm'],
+    ['check', 'none.html'],
+    ['captions list', 'none.vtt']
+  ])('%s of a file that is not there says so in a sentence', (command, file) => {
+    const { code, out, err } = run(...command.split(' '), file)
+    expect(`${code} ${out}${err}`).toMatch(/^[12] .*there is no file none|no file .*none/)
+    expect(err + out).not.toMatch(/ENOENT|syscall/)
   })
 
   it.each<[string[], RegExp]>([
     [['dmeo'], /“dmeo” — did you mean demo\?/],
-    [['paint'], /“paint” — there are demo, probe, check, captions/],
+    [['paint'], /“paint” — there are demo, probe, check, captions, theme/],
     [['demo', '--port', 'harbour'], /a port from 0 to 65535 was expected, but “harbour” came/]
   ])('%j cannot run, and says why', (args, reason) => {
     const { code, out, err } = run(...args)
@@ -50,6 +86,19 @@ describe('yokewright', () => {
         100
       ])
       expect((await fetch(`${address}nothing-here`)).status).toBe(404)
+      const asked = async (range: string): Promise<readonly [number, number]> => {
+        const answer = await fetch(`${address}media/spring-tide.webm`, { headers: { range } })
+        return [answer.status, (await answer.arrayBuffer()).byteLength]
+      }
+      const { byteLength } = await (await fetch(`${address}media/spring-tide.webm`)).arrayBuffer()
+      expect(await asked('bytes=0-0')).toEqual([206, 1])
+      expect(await asked('bytes=-5')).toEqual([206, 5])
+      expect((await asked(`bytes=${byteLength}-`))[0]).toBe(416)
+      expect((await asked('bytes=5-2'))[0]).toBe(416)
+      const posted = await fetch(address, { method: 'POST' })
+      expect([posted.status, posted.headers.get('allow')]).toEqual([405, 'GET, HEAD'])
+      expect((await fetch(`${address}..%2f..%2fpackage.json`)).status).not.toBe(200)
+      expect((await fetch(address)).status).toBe(200)
     } finally {
       server.kill()
       await once(server, 'exit')
@@ -70,6 +119,41 @@ describe('yokewright', () => {
     expect(() => execFileSync(process.execPath, [bootstrap, 'paint'], { encoding: 'utf8', stdio: 'pipe' })).toThrow(
       /There is no job “paint”/
     )
+  })
+})
+
+describe('theme', () => {
+  const colours = (css: string): readonly string[] =>
+    [...css.matchAll(/--yoke-accent: (#\w{6});/g)].map(([, hex = '']) => hex)
+
+  it('prints the colours of a look as CSS, for either ground or both', () => {
+    const { code, out, err } = run('theme', '#0b6e4f', '--ground', 'auto')
+    expect([code, err]).toEqual([0, ''])
+    expect(out).toContain('lighter by 0.24 of 1')
+    expect(out).toMatch(/^@media \(prefers-color-scheme: light\) \{\n {2}yoke-player \{\n {4}--yoke-accent/m)
+    const [dark = '', light = ''] = colours(out)
+    expect(colours(run('theme', 'rgb(11 110 79)').out)).toEqual([dark])
+    expect(colours(run('theme', '#0B6E4F', '--ground=light').out)).toEqual([light])
+    expect(colours(run('theme', 'oklch(48% 0.1 165)').out)).toHaveLength(1)
+    expect(run('theme', 'gold', '--html').out).toContain('serves as it is')
+  })
+
+  it('tells machines every pair', () => {
+    const { given, palettes } = JSON.parse(run('theme', 'teal', '--json').out)
+    expect([given, palettes.length]).toEqual(['#008080', 1])
+    for (const { needed, contrast } of palettes[0].pairs) expect(contrast).toBeGreaterThanOrEqual(needed)
+  })
+
+  it.each([
+    [['theme'], 'no accent was named'],
+    [['theme', 'tael'], '“tael” is no colour'],
+    [['theme', 'rgb(1', '2', '3)'], 'put it in quotes'],
+    [['theme', '#00000080'], 'lets what lies under it through'],
+    [['theme', 'teal', '--ground', 'blue'], 'write one of dark, light, auto']
+  ])('%j says what is wrong', (given, sentence) => {
+    const { code, out, err } = run(...given)
+    expect([code, out]).toEqual([2, ''])
+    expect(err).toContain(sentence)
   })
 })
 
@@ -100,7 +184,7 @@ describe('probe', () => {
     [['main.mp4', 'theora.ogv'], 1, /lengths-differ/],
     [['main.mp4', 'wide-pixels.webm'], 1, /shapes-differ .* is 64 × 48, and .* is 128 × 48/],
     [['expected.json'], 1, /container-unknown .*it is JSON/],
-    [['main.mp4', 'nothing.mp4'], 2, /ENOENT/],
+    [['main.mp4', 'nothing.mp4'], 2, /there is no file/],
     [['main.mp4', '--at', '1:75'], 2, /minutes/],
     [['main.mp4', '--att', '1'], 2, /did you mean --at\?/]
   ])('%j ends with %i', (args, code, reason) => {
@@ -209,6 +293,8 @@ describe('captions', () => {
     [['captions', 'shift', demo], /--by is missing; write for example --by=-2.5/],
     [['captions', 'shift', demo, '--by', 'soon'], /“soon” is no time/],
     [['captions', 'shift', demo, '--bye', '1'], /no option --bye; did you mean --by\?/],
+    [['captions', 'shift', demo, '--by', '--out=x.vtt'], /--by needs a value; write it behind an equals sign: --by=…/],
+    [['check', demo, '--public'], /--public needs a value/],
     [['captions', 'scale', demo, '--factor', '0'], /“0” is no number above 0/],
     [['captions', 'split', demo, '--at', '3,2'], /must rise/],
     [['captions', 'join', demo, '--starts', '0,1'], /1 files came with 2 starts/],

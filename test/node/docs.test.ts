@@ -8,9 +8,15 @@ import {
   FAULT_CODES,
   MEASURE_NAMES,
   readClip,
+  readDialect,
   STATE_NAMES,
   VALUES
 } from '../../src/core/index.ts'
+import { HOUSE_PRESETS } from '../../src/core/presets/house.ts'
+import { LOOK_SCHEMAS } from '../../src/core/presets/look.ts'
+import { OWN_KEYS } from '../../src/core/presets/preset.ts'
+import { MERGE_RULES } from '../../src/core/presets/presettable.ts'
+import { readPresetText } from '../../src/core/presets/read-text.ts'
 import { ATTRIBUTE_KEYS, rowOf, SETTING_KEYS } from '../../src/core/settings/table.ts'
 import { EN } from '../../src/core/words/en.ts'
 import { VIEWER_WORDS } from '../../src/core/words/viewer.ts'
@@ -46,7 +52,7 @@ describe('the reference has what the code has', () => {
       effect !== ''
     ])
     const known = SETTING_KEYS.map(key => {
-      const { default: usual, picture, atLoad, scriptOnly } = rowOf(key)
+      const { default: usual, picture, needs, atLoad, scriptOnly } = rowOf(key)
       const attribute = attributes.get(key)
       const isShown = usual !== undefined && usual !== '' && !(Array.isArray(usual) && usual.length === 0)
       const shown = isShown
@@ -56,7 +62,7 @@ describe('the reference has what the code has', () => {
         key,
         attribute ? `\`${attribute}\`` : scriptOnly ? 'script only' : '',
         shown,
-        picture === true,
+        picture === true || needs !== undefined,
         atLoad === true
       ]
     })
@@ -90,6 +96,57 @@ describe('the reference has what the code has', () => {
   })
 })
 
+describe('the reference of presets has what the code has', () => {
+  const PRESETS = 'docs/reference/presets.md'
+
+  it.each<[string, readonly string[]]>([
+    ['Keys of a look', [...LOOK_SCHEMAS.keys()]],
+    ['House presets', HOUSE_PRESETS.map(({ name }) => name)],
+    ['Keys of a preset', [...OWN_KEYS.filter(key => key !== '$schema'), 'look', 'words']]
+  ])('%s', (heading, names) => {
+    expect([...namesUnder(PRESETS, heading)].sort()).toEqual([...names].sort())
+  })
+
+  it('the words of a look', () => {
+    const text = readFileSync(`${home}${PRESETS}`, 'utf8')
+    for (const [key, schema] of LOOK_SCHEMAS) {
+      const [row = ''] = new RegExp(`^\\| \`${key}\` \\|.*$`, 'm').exec(text) ?? []
+      if ('enum' in schema) for (const word of schema.enum ?? []) expect(row).toContain(`\`${word}\``)
+      if ('minimum' in schema) expect(row).toContain(`from ${schema.minimum} to ${schema.maximum}`)
+    }
+  })
+
+  it('the rules of merging', () => {
+    const text = readFileSync(`${home}${PRESETS}`, 'utf8')
+    const section = text.split('## Extending')[1]?.split('##')[0] ?? ''
+    const rules = new Map(
+      [...section.matchAll(/^\| (`.*`) \| (.*) \|$/gm)].flatMap(([, keys = '', rule = '']) =>
+        [...keys.matchAll(/`([^`]+)`/g)].map(([, key = '']) => [key, rule] as const)
+      )
+    )
+    expect(section).toContain('| every other key | replaced |')
+    for (const [key, rule] of MERGE_RULES) expect([key, rules.get(key) ?? 'replaced']).toEqual([key, rule])
+  })
+
+  const samples = samplesIn('json').filter(({ place }) => place.startsWith('docs/guide/8-presets.md'))
+  const blocks = samplesIn('html').flatMap(({ place, code }) =>
+    [...code.matchAll(/data-yoke-presets>([\s\S]*?)<\/script>/g)].map(([, text = '']) => ({ place, code: text }))
+  )
+  it.each([...samples, ...blocks].map(({ place, code }) => [place, code]))('%s is a good preset', (_, code) => {
+    expect(readPresetText(code).map(({ faults }) => faults)).toEqual([[]])
+  })
+
+  it('every sample of one thing is a good preset', () => {
+    const text = readFileSync(`${home}${PRESETS}`, 'utf8')
+    const cells = [...text.matchAll(/^\| [^|`]+ \| `(\{.*\}|"\w+": .*)` \|$/gm)].map(([, code = '']) => code)
+    expect(cells.length).toBeGreaterThan(5)
+    for (const code of cells) {
+      const whole = code.startsWith('{') ? code : `{ "name": "x", ${code.replace('… , ', '')} }`
+      expect([code, readPresetText(whole)[0]?.faults]).toEqual([code, []])
+    }
+  })
+})
+
 describe('the samples in JSON', () => {
   const samples = samplesIn('json').filter(({ place }) => place.startsWith('docs/reference/clips.md'))
 
@@ -97,6 +154,11 @@ describe('the samples in JSON', () => {
     const data = JSON.parse(code)
     const record = Array.isArray(data.sources) ? data : clipOfRecord({ headline: 'Spring tide' }, data)
     expect(readClip(record)).toMatchObject({ clip: { title: expect.stringContaining('Spring tide') }, faults: [] })
+  })
+
+  const dialects = samplesIn('json').filter(({ place }) => place.startsWith('docs/guide/7-hosted-video.md'))
+  it.each(dialects.map(({ place, code }) => [place, code]))('%s is a good dialect', (_, code) => {
+    expect(readDialect(JSON.parse(code))).toEqual([])
   })
 })
 

@@ -5,10 +5,10 @@ import { describe, expect, it } from 'vitest'
 
 const home = fileURLToPath(new URL('../../', import.meta.url))
 const manifest = JSON.parse(readFileSync(`${home}package.json`, 'utf8')) as {
-  exports: Record<string, string>
+  exports: Record<string, string | { types: string }>
   sideEffects: string[]
 }
-const entries = Object.keys(manifest.exports).filter(entry => !/\.(js|json)$/.test(entry))
+const entries = Object.keys(manifest.exports).filter(entry => !/\.(css|js|json)$|jsx$/.test(entry))
 const node = (script: string): string =>
   execFileSync(process.execPath, ['--input-type=module', '-e', script], { cwd: home, encoding: 'utf8' })
 
@@ -16,6 +16,11 @@ describe('the package', () => {
   it.each(entries)('%s is imported in Node, without a document', entry => {
     const name = entry.replace('.', 'yokewright')
     expect(Number(node(`console.log(Object.keys(await import('${name}')).length)`))).toBeGreaterThan(0)
+  })
+
+  it.each(['yokewright.js', 'yokewright.hosted.js', 'yokewright.presets.js'])('%s is read as a module too', file => {
+    const script = `await import('./dist/${file}'); console.log(Object.keys(globalThis.yokewright).length)`
+    expect(Number(node(script))).toBeGreaterThan(0)
   })
 
   it('runs the core in Node', () => {
@@ -27,7 +32,17 @@ describe('the package', () => {
   })
 
   it('names what has an effect when imported', () => {
-    expect(manifest.sideEffects).toEqual([manifest.exports['./player'], manifest.exports['./yokewright.js']])
+    expect(manifest.sideEffects).toEqual([
+      manifest.exports['./player'],
+      manifest.exports['./ready-made'],
+      manifest.exports['./presets'],
+      // What that one brings along.
+      './dist/parts/bar.js',
+      './dist/parts/controls.js',
+      manifest.exports['./yokewright.js'],
+      manifest.exports['./yokewright.css'],
+      manifest.exports['./yokewright.controls.css']
+    ])
   })
 
   it('ships what it needs and no more: no tests, at most 2 MB of media, everything that the pages name', () => {

@@ -1,5 +1,5 @@
 import axe from 'axe-core'
-import type { EnginePage } from './engines.ts'
+import type { EnginePage } from './engine-page.ts'
 
 /** What axe finds on the page that is open, as one sentence each; `within` narrows it to a piece. */
 export const axeFindings = (

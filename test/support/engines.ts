@@ -1,51 +1,12 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtemp, rm } from 'node:fs/promises'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type EngineName, findProgram } from './engine-list.ts'
-
-/** Keys by `KeyboardEvent.key`. */
-type Key = string
-
-/** One page in a real browser, driven as a person would: pointer, keys, and a look at what is there. */
-export interface EnginePage {
-  readonly engine: EngineName
-  goto(url: string): Promise<void>
-  /** Runs a function in the page, with arguments that JSON can carry; comes back with what its promise resolves to. */
-  run<Args extends readonly unknown[], Value>(action: (...args: Args) => Value, ...args: Args): Promise<Awaited<Value>>
-  /** Moves the pointer to a point of the viewport, in CSS pixels. */
-  move(x: number, y: number): Promise<void>
-  down(): Promise<void>
-  up(): Promise<void>
-  doubleClick(x: number, y: number): Promise<void>
-  /** Presses and lets go, with `modifier` held down if there is one. */
-  press(key: Key, modifier?: 'Control' | 'Alt'): Promise<void>
-  /** A finger's tap at a point of the viewport. */
-  tap(x: number, y: number): Promise<void>
-  /** Turns the wheel where the pointer is; positive is down. */
-  wheel(x: number, y: number, deltaY: number): Promise<void>
-  type(text: string): Promise<void>
-  screenshot(): Promise<Buffer>
-  /** Takes the device off line, or back; absent where the driver cannot. */
-  setOffline?(offline: boolean): Promise<void>
-  /** Clears the engine's memory, and tells how many nodes and listeners it then holds; absent where the driver cannot. */
-  kept?(): Promise<{ readonly nodes: number; readonly listeners: number }>
-  close(): Promise<void>
-}
-
-/** A call as text, to be run in a page. The transpiler wraps named functions in `__name`, which a page lacks. */
-const callOf = (action: (...args: never[]) => unknown, args: readonly unknown[]): string =>
-  `(() => { const __name = named => named; return (${action})(...${JSON.stringify(args)}) })()`
-
-export const VIEWPORT = { width: 1280, height: 800 } as const
-
-const program = (name: string): string => {
-  const path = findProgram(name)
-  if (!path) throw new Error(`${name} is not installed`)
-  return path
-}
+import type { EngineName } from './engine-list.ts'
+import { callOf, type EnginePage, program, VIEWPORT } from './engine-page.ts'
+import { PATIENCE } from './patience.ts'
+import { openWebKit } from './webkit.ts'
 
 const CHROMIUM_ARGUMENTS = [
   '--no-sandbox',
@@ -68,6 +29,7 @@ const openChromium = async (): Promise<EnginePage> => {
   chromium ??= launchChromium()
   const context = await (await chromium).newContext({ viewport: VIEWPORT })
   const page = await context.newPage()
+  page.setDefaultTimeout(PATIENCE)
   const devtools = await page.context().newCDPSession(page)
   return {
     engine: 'chromium',
@@ -118,6 +80,7 @@ const openFirefox = async (): Promise<EnginePage> => {
   firefox ??= launchFirefox()
   const context = await (await firefox).createBrowserContext()
   const page = await context.newPage()
+  page.setDefaultTimeout(PATIENCE)
   await page.setViewport(VIEWPORT)
   return {
     engine: 'firefox',
@@ -140,173 +103,6 @@ const openFirefox = async (): Promise<EnginePage> => {
     type: text => page.keyboard.type(text),
     screenshot: async () => Buffer.from(await page.screenshot()),
     close: () => context.close()
-  }
-}
-
-const freePort = async (): Promise<number> => {
-  const server = createServer().listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const address = server.address()
-  server.close()
-  await once(server, 'close')
-  if (address === null || typeof address === 'string') throw new Error('no free port')
-  return address.port
-}
-
-/** A screen in memory; it chooses its own free number and tells it on descriptor 3. */
-const startScreen = async (): Promise<{ process: ChildProcess; display: string }> => {
-  const screen = spawn(program('Xvfb'), ['-displayfd', '3', '-screen', '0', '1400x1000x24', '-nolisten', 'tcp'], {
-    stdio: ['ignore', 'ignore', 'ignore', 'pipe']
-  })
-  const pipe = screen.stdio[3]
-  if (!pipe) throw new Error('no pipe to Xvfb')
-  const [number] = await once(pipe, 'data')
-  return { process: screen, display: `:${String(number).trim()}` }
-}
-
-/** WebDriver's code points for keys without a character (WebDriver, "Keyboard actions"). */
-const KEY_CODES: Record<string, string> = {
-  Tab: '\uE004',
-  Enter: '\uE007',
-  Escape: '\uE00C',
-  PageUp: '\uE00E',
-  PageDown: '\uE00F',
-  End: '\uE010',
-  Home: '\uE011',
-  ArrowLeft: '\uE012',
-  ArrowUp: '\uE013',
-  ArrowRight: '\uE014',
-  ArrowDown: '\uE015',
-  Backspace: '\uE003'
-}
-
-const MODIFIERS = { Control: '\uE009', Alt: '\uE00A' } as const
-
-/** Runs in a page. WebKit's driver makes a mouse of every finger: there the events of a tap are made by script. */
-const tapByScript = (x: number, y: number): void => {
-  let target = document.elementFromPoint(x, y)
-  while (target?.shadowRoot) {
-    const inner = target.shadowRoot.elementFromPoint(x, y)
-    if (!inner || inner === target) break
-    target = inner
-  }
-  const init = { bubbles: true, cancelable: true, composed: true, clientX: x, clientY: y, pointerType: 'touch' }
-  for (const type of ['pointerdown', 'pointerup']) target?.dispatchEvent(new PointerEvent(type, init))
-  ;(target as HTMLElement | null)?.focus({ preventScroll: true })
-  target?.dispatchEvent(new PointerEvent('click', { ...init, detail: 1 }))
-}
-
-type Send = (method: string, path: string, body?: unknown) => Promise<unknown>
-
-const createSend =
-  (port: number): Send =>
-  async (method, path, body) => {
-    const init: RequestInit = { method, signal: AbortSignal.timeout(150_000) }
-    if (body !== undefined) init.body = JSON.stringify(body)
-    const answer = await fetch(`http://127.0.0.1:${port}${path}`, init)
-    const { value } = (await answer.json()) as { value: { error?: string; message?: string } | null }
-    if (value?.error) throw new Error(value.message)
-    return value
-  }
-
-const answering = async (send: Send): Promise<void> => {
-  for (let attempt = 0; attempt < 200; attempt += 1) {
-    const ready = await send('GET', '/status').then(
-      () => true,
-      () => false
-    )
-    if (ready) return
-    await new Promise(resolve => setTimeout(resolve, 50))
-  }
-  throw new Error('WebKitWebDriver does not answer')
-}
-
-const openWebKit = async (): Promise<EnginePage> => {
-  const screen = await startScreen()
-  const port = await freePort()
-  const driver = spawn(program('WebKitWebDriver'), [`--port=${port}`, '--host=127.0.0.1'], {
-    stdio: 'ignore',
-    env: { ...process.env, DISPLAY: screen.display }
-  })
-  const send = createSend(port)
-  await answering(send)
-  const session = (await send('POST', '/session', {
-    capabilities: { alwaysMatch: { browserName: 'MiniBrowser' } }
-  })) as { sessionId: string }
-  const at = `/session/${session.sessionId}`
-  await send('POST', `${at}/timeouts`, { script: 120_000 })
-  await send('POST', `${at}/window/rect`, { width: VIEWPORT.width, height: VIEWPORT.height + 80 })
-  const act = (...actions: unknown[]): Promise<unknown> => send('POST', `${at}/actions`, { actions })
-  const pointer = (...actions: unknown[]): Promise<unknown> =>
-    act({ type: 'pointer', id: 'mouse', parameters: { pointerType: 'mouse' }, actions })
-  const moveTo = (x: number, y: number): unknown => ({
-    type: 'pointerMove',
-    duration: 0,
-    x: Math.round(x),
-    y: Math.round(y),
-    origin: 'viewport'
-  })
-  const keys = (...values: string[]): Promise<unknown> =>
-    act({
-      type: 'key',
-      id: 'keys',
-      actions: values.flatMap(value => [
-        { type: 'keyDown', value },
-        { type: 'keyUp', value }
-      ])
-    })
-  return {
-    engine: 'webkit',
-    goto: async url => void (await send('POST', `${at}/url`, { url })),
-    run: async (action, ...args) => {
-      const script = `const [done] = arguments; Promise.resolve().then(() => ${callOf(action, args)}).then(value => done({ value }), error => done({ thrown: String(error) + ' ' + String(error?.stack ?? '') }))`
-      const { value, thrown } = (await send('POST', `${at}/execute/async`, { script, args: [] })) as {
-        value: never
-        thrown?: string
-      }
-      if (thrown !== undefined) throw new Error(thrown)
-      return value
-    },
-    move: async (x, y) => void (await pointer(moveTo(x, y))),
-    down: async () => void (await pointer({ type: 'pointerDown', button: 0 })),
-    up: async () => void (await pointer({ type: 'pointerUp', button: 0 })),
-    doubleClick: async (x, y) => {
-      const click = [
-        { type: 'pointerDown', button: 0 },
-        { type: 'pointerUp', button: 0 }
-      ]
-      await pointer(moveTo(x, y), ...click, ...click)
-    },
-    press: async (key, modifier) => {
-      const value = KEY_CODES[key] ?? key
-      if (!modifier) return void (await keys(value))
-      const held = MODIFIERS[modifier]
-      await act({
-        type: 'key',
-        id: 'keys',
-        actions: [
-          { type: 'keyDown', value: held },
-          { type: 'keyDown', value },
-          { type: 'keyUp', value },
-          { type: 'keyUp', value: held }
-        ]
-      })
-    },
-    tap: async (x, y) =>
-      void (await send('POST', `${at}/execute/sync`, { script: callOf(tapByScript, [x, y]), args: [] })),
-    wheel: async (x, y, deltaY) =>
-      void (await act({
-        type: 'wheel',
-        id: 'wheel',
-        actions: [{ type: 'scroll', x: Math.round(x), y: Math.round(y), deltaX: 0, deltaY, origin: 'viewport' }]
-      })),
-    type: async text => void (await keys(...text)),
-    screenshot: async () => Buffer.from((await send('GET', `${at}/screenshot`)) as string, 'base64'),
-    close: async () => {
-      await send('DELETE', at).catch(() => undefined)
-      driver.kill()
-      screen.process.kill()
-    }
   }
 }
 

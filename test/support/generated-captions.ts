@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 
-/** Made-up caption files: mostly well formed, with every kind of slip, and with what an attacker would try. */
+/** Made-up caption files: mostly well formed, with every kind of mistake, and with what an attacker would try. */
 
 const TIMES = [
   '00:01.000',

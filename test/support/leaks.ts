@@ -1,4 +1,4 @@
-import type { EnginePage } from './engines.ts'
+import type { EnginePage } from './engine-page.ts'
 
 /** For the head of a page: counts what is begun of everything that the library may begin (`live.begun`), and what of it has not ended. */
 export const COUNTS = `<script>

@@ -1,5 +1,7 @@
 import type { EngineName } from './engine-list.ts'
-import { type EnginePage, openEngine } from './engines.ts'
+import type { EnginePage } from './engine-page.ts'
+import { openEngine } from './engines.ts'
+import { PATIENCE } from './patience.ts'
 import { startServer, type TestServer } from './server.ts'
 
 interface Box {
@@ -8,8 +10,6 @@ interface Box {
   readonly width: number
   readonly height: number
 }
-
-const PATIENCE = 15_000
 
 /** Someone at a page: looks, points, presses, waits for something to be so. */
 export interface Person {
@@ -21,7 +21,7 @@ export interface Person {
     options?: { readonly head?: string; readonly headers?: Record<string, string>; readonly script?: string }
   ): Promise<void>
   /** As {@link mount}, with the library as modules, as a package is used: each part comes by itself. */
-  mountModules(html: string): Promise<void>
+  mountModules(html: string, entry?: 'index' | 'ready-made'): Promise<void>
   /** Puts `html` into a page that is there already: WebKit's load event waits 3 s for a video with preload="none". */
   put(html: string): Promise<void>
   /** Where an element is, in the viewport. ` >>> ` goes into a shadow root, here and below. */
@@ -51,7 +51,7 @@ const LIBRARY = '<script src="/dist/yokewright.js" defer></script>'
 const NOTES = `<script>
 globalThis.notes = { faults: [], errors: [], commands: [], events: [] }
 addEventListener('yoke-fault', event => { notes.faults.push(event.fault.code + ': ' + event.fault.hint); event.preventDefault() })
-addEventListener('yoke-command', event => { notes.commands.push([event.command, event.value].filter(part => part !== undefined).join(' ')) })
+addEventListener('yoke-command', event => { notes.commands.push([event.command, event.value].filter(part => part !== undefined && typeof part !== 'object').join(' ')) })
 addEventListener('error', event => { if (event.message) notes.errors.push(event.message) })
 addEventListener('unhandledrejection', event => { notes.errors.push(String(event.reason)) })
 // What a case listens to beyond its own markup ends with it.
@@ -80,6 +80,7 @@ const showNext = async (kind: string, html: string): Promise<boolean> => {
   for (const { name } of [...document.body.attributes]) document.body.removeAttribute(name)
   for (const { name } of [...document.documentElement.attributes]) document.documentElement.removeAttribute(name)
   document.documentElement.lang = 'en'
+  document.documentElement.dataset.yokeChecks = 'off'
   // A player lets its media go once it knows that it was not merely moved; a page holds only so many decoders.
   await new Promise(resolve => setTimeout(resolve))
   for (const element of media) {
@@ -96,6 +97,30 @@ const showNext = async (kind: string, html: string): Promise<boolean> => {
   globalThis.notes = { faults: [], errors: [], commands: [], events: [] }
   document.body.innerHTML = html
   return true
+}
+
+/** Runs in a page: what its media are at, and what has been told, for the message of a wait that was in vain. */
+const describePage = (): string => {
+  const roots = [document, ...[...document.querySelectorAll('*')].flatMap(({ shadowRoot }) => shadowRoot ?? [])]
+  const media = roots
+    .flatMap(root => [...root.querySelectorAll<HTMLMediaElement>('video, audio')])
+    .map(({ currentSrc, currentTime, paused, muted, readyState, networkState, error, seeking }) => ({
+      file: currentSrc.split('/').pop(),
+      currentTime,
+      paused,
+      muted,
+      seeking,
+      readyState,
+      networkState,
+      error: error?.code
+    }))
+  const players = roots
+    .flatMap(root => [...root.querySelectorAll('yoke-player')])
+    .map(({ yoke }) => {
+      const states = Object.entries(yoke?.states ?? {}).flatMap(([name, holds]) => (holds ? [name] : []))
+      return `${yoke?.media?.service ?? ''} ${states.join(' ')} at ${yoke?.media?.currentTime}`
+    })
+  return JSON.stringify({ media, players, ...globalThis.notes, hidden: document.hidden })
 }
 
 /** @param fresh each case has a page of its own: what is remembered, or allowed after a press, matters to it. */
@@ -119,7 +144,7 @@ export const openPerson = async (engine: EngineName, { fresh = false } = {}): Pr
       args as never,
       PATIENCE
     )
-    if (!met) throw new Error(`waited in vain for ${what}`)
+    if (!met) throw new Error(`gave up waiting for ${what}; the page: ${await page.run(describePage)}`)
   }
 
   const box: Person['box'] = async selector => {
@@ -138,6 +163,17 @@ export const openPerson = async (engine: EngineName, { fresh = false } = {}): Pr
     return found
   }
 
+  /** Moves to the middle of an element, and after it while what loads above it moves it. */
+  const pointTo = async (selector: string): Promise<void> => {
+    let at = await box(selector)
+    for (;;) {
+      await page.move(at.x + at.width / 2, at.y + at.height / 2)
+      const now = await box(selector)
+      if (now.x === at.x && now.y === at.y && now.width === at.width && now.height === at.height) return
+      at = now
+    }
+  }
+
   const mount: Person['mount'] = async (html, { head = '', headers = {}, script = '' } = {}) => {
     // What a page loads and remembers is a page's matter; the markup of one case after the other is not.
     const kind = JSON.stringify([head, headers, script])
@@ -145,7 +181,7 @@ export const openPerson = async (engine: EngineName, { fresh = false } = {}): Pr
     if (!isReused) {
       pages += 1
       const name = `<script>globalThis.trial = ${JSON.stringify(kind).replaceAll('<', '\\u003c')}</script>`
-      const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${name}${NOTES}${head}${LIBRARY}${script}<body>${html}`
+      const document = `<!doctype html><html lang="en" data-yoke-checks="off"><meta charset="utf-8"><title>Trial</title>${name}${NOTES}${head}${LIBRARY}${script}<body>${html}`
       await page.goto(server.page(`/trial-${pages}`, document, headers))
       await until('the library', () => customElements.get('yoke-player'))
     }
@@ -155,9 +191,9 @@ export const openPerson = async (engine: EngineName, { fresh = false } = {}): Pr
     )
   }
 
-  const mountModules: Person['mountModules'] = async html => {
+  const mountModules: Person['mountModules'] = async (html, entry = 'index') => {
     pages += 1
-    const library = `<script type="module">await import('/dist/player/index.js'); globalThis.isHere = true</script>`
+    const library = `<script type="module">await import('/dist/player/${entry}.js'); globalThis.isHere = true</script>`
     const document = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Trial</title>${NOTES}<body>${html}${library}`
     await page.goto(server.page(`/trial-${pages}`, document))
     await until('the library', () => (globalThis as { isHere?: boolean }).isHere)
@@ -177,8 +213,7 @@ export const openPerson = async (engine: EngineName, { fresh = false } = {}): Pr
       }, html)
     },
     async click(selector) {
-      const { x, y, width, height } = await box(selector)
-      await page.move(x + width / 2, y + height / 2)
+      await pointTo(selector)
       await page.down()
       await page.up()
     },

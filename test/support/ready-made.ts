@@ -42,7 +42,11 @@ export const readyMade = (person: () => Person) => {
   }
   const play = async (): Promise<void> => {
     await person().page.run(() => void document.querySelector('yoke-player')?.play())
-    await person().until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
+    // Both: a pause right after `play` leaves a player that has never started.
+    await person().until('playback', () => {
+      const { playing, started } = document.querySelector('yoke-player')?.yoke.states ?? {}
+      return playing && started
+    })
   }
 
   return { mount, buttons, open, play }

@@ -2,7 +2,7 @@ import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import type { VttFile } from '../../core/captions/cue.ts'
 import { scaleVtt, shiftVtt } from '../../core/captions/edit/retime.ts'
 import { tidyVtt } from '../../core/captions/edit/tidy.ts'
-import { type Args, fileOf, isOn, needed, readFactor, readShift, refuseUnknown, textOf } from '../arguments.ts'
+import { type Args, checkOptions, fileOf, isOn, needed, readFactor, readShift, textOf } from '../arguments.ts'
 import {
   type CaptionForm,
   type CaptionInput,
@@ -13,6 +13,7 @@ import {
   readCaptions,
   writeCaptions
 } from '../files.ts'
+import { complain } from '../print.ts'
 import { WRITING } from './options.ts'
 
 /** What a command makes of a file. */
@@ -39,7 +40,7 @@ export const deliver = async (
     console.log(JSON.stringify(out === undefined ? { text, notes } : { written: out, notes }, null, 2))
   else {
     if (out === undefined) process.stdout.write(text)
-    for (const note of notes) console.error(`${input.path}: ${note}`)
+    for (const note of notes) complain(`${input.path}: ${note}`)
   }
   printFaults(input.path, input.faults)
   return made.incomplete || losses.length > 0 || hasErrors(input.faults) ? 1 : 0
@@ -63,7 +64,7 @@ const defineEdit = (
     args,
     async run({ args: given }) {
       const options = given as unknown as Args
-      refuseUnknown(options, args)
+      checkOptions(options, args)
       const path = fileOf(options)
       const input = await readCaptions(path, textOf(options, 'encoding'))
       return deliver(input, make(input.file, options), formFor(input, options), options)
@@ -106,7 +107,7 @@ export const scale = defineEdit(
 /** `yokewright captions tidy`. */
 export const tidy = defineEdit(
   'tidy',
-  'Put cues in order, end slips of overlap, give time to read, break long lines.',
+  'Put cues in order, end short overlaps, give time to read, break long lines.',
   {},
   file => {
     const { file: tidied, notes } = tidyVtt(file)
@@ -126,7 +127,7 @@ export const convert: CommandDef = defineCommand({
   args: convertArgs,
   async run({ args: given }) {
     const options = given as unknown as Args
-    refuseUnknown(options, convertArgs)
+    checkOptions(options, convertArgs)
     const input = await readCaptions(fileOf(options), textOf(options, 'encoding'))
     const asked = textOf(options, 'to') ?? (textOf(options, 'out') === undefined ? undefined : formFor(input, options))
     if (asked !== undefined && asked !== 'vtt' && asked !== 'srt') throw new Error(`“${asked}” is neither vtt nor srt`)

@@ -2,8 +2,9 @@ import { extname } from 'node:path'
 import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import type { VttFile } from '../../core/captions/cue.ts'
 import { joinVtt, splitVtt } from '../../core/captions/edit/retime.ts'
-import { type Args, fileOf, filesOf, isOn, needed, readTime, refuseUnknown, textOf } from '../arguments.ts'
+import { type Args, checkOptions, fileOf, filesOf, isOn, needed, readTime, textOf } from '../arguments.ts'
 import { counted, formOf, hasErrors, printCaptions, printFaults, readCaptions, writeCaptions } from '../files.ts'
+import { print } from '../print.ts'
 import { deliver } from './edit.ts'
 import { READING, WRITING } from './options.ts'
 
@@ -30,7 +31,7 @@ export const split: CommandDef = defineCommand({
   args: splitArgs,
   async run({ args: given }) {
     const options = given as unknown as Args
-    refuseUnknown(options, splitArgs)
+    checkOptions(options, splitArgs)
     const input = await readCaptions(fileOf(options), textOf(options, 'encoding'))
     const parts: VttFile[] = []
     let rest = input.file
@@ -49,7 +50,7 @@ export const split: CommandDef = defineCommand({
     if (isOn(options, 'json')) console.log(JSON.stringify({ written }, null, 2))
     else
       parts.forEach((part, index) => {
-        console.log(`${written[index]}: ${counted(part.cues.length, 'cue')}`)
+        print(`${written[index]}: ${counted(part.cues.length, 'cue')}`)
       })
     printFaults(input.path, input.faults)
     return hasErrors(input.faults) ? 1 : 0
@@ -72,7 +73,7 @@ export const join: CommandDef = defineCommand({
   args: joinArgs,
   async run({ args: given }) {
     const options = given as unknown as Args
-    refuseUnknown(options, joinArgs)
+    checkOptions(options, joinArgs)
     const paths = filesOf(options)
     const starts = textOf(options, 'starts')
     const times = starts === undefined ? undefined : timesOf(starts)

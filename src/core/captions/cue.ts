@@ -59,22 +59,23 @@ export const PLAIN_SETTINGS: CueSettings = {
 }
 
 /** Written out: to spread the settings would take a good part of the time of reading a file. */
-export const cueOf = (id: string, startTime: number, endTime: number, settings: CueSettings, text: string): Cue => ({
-  id,
-  startTime,
-  endTime,
-  pauseOnExit: settings.pauseOnExit,
-  vertical: settings.vertical,
-  snapToLines: settings.snapToLines,
-  line: settings.line,
-  lineAlign: settings.lineAlign,
-  position: settings.position,
-  positionAlign: settings.positionAlign,
-  size: settings.size,
-  align: settings.align,
-  region: settings.region,
-  text
-})
+export const cueOf = (id: string, startTime: number, endTime: number, settings: CueSettings, text: string): Cue =>
+  Object.freeze({
+    id,
+    startTime,
+    endTime,
+    pauseOnExit: settings.pauseOnExit,
+    vertical: settings.vertical,
+    snapToLines: settings.snapToLines,
+    line: settings.line,
+    lineAlign: settings.lineAlign,
+    position: settings.position,
+    positionAlign: settings.positionAlign,
+    size: settings.size,
+    align: settings.align,
+    region: settings.region,
+    text
+  })
 
 /** A cue of no length at 0, with every setting as it is by itself. */
 export const DEFAULT_CUE: Cue = cueOf('', 0, 0, PLAIN_SETTINGS, '')

@@ -13,7 +13,7 @@ export {
   CUE_TAGS,
   type CueNode,
   type CueTextOptions,
-  type CueTextSlip,
+  type CueTextProblem,
   type NamedReferences,
   type TagNode,
   type TextNode,

@@ -122,11 +122,15 @@ export const CLIP_SCHEMA = strictObject({
   ),
   poster: exactOptional(
     pipe(
-      union([image, frame], '{ "src": … } for an image, or { "at": … } for a frame'),
+      union(
+        [address('The address of an image.'), image, frame],
+        'an address, { "src": … } for an image, or { "at": … } for a frame'
+      ),
       description('What is shown before the first frame.')
     )
   ),
   tracks: exactOptional(pipe(array(track, 'a list of tracks'), description('Captions and other text tracks.'))),
+  preset: exactOptional(text('The preset that players of it are linked to: its name, or the address of its document.')),
   settings: exactOptional(
     pipe(
       record(string(), unknown(), 'an object of settings'),

@@ -1,15 +1,8 @@
-import { type BaseIssue, safeParse } from 'valibot'
-import { type Fault, type FaultCode, FaultError, fault, type Result, refuse, succeed } from '../fault.ts'
-import { nearestName } from '../nearest-name.ts'
+import { safeParse } from 'valibot'
+import { FaultError, fault, type Result, refuse, succeed, tellFirst } from '../fault.ts'
 import { CLIP_KEYS, CLIP_SCHEMA, type Clip } from './clip-schema.ts'
-
-/** Where in a document: keys, and places in lists from 0. */
-export type DocumentPath = readonly (string | number)[]
-
-/** A fault at a place in a document. */
-export interface DocumentFault extends Fault {
-  readonly path: DocumentPath
-}
+import { type DocumentFault, type DocumentPath, faultAt, inWords } from './document-fault.ts'
+import { faultOfIssue, innermost, type NamesAt, unknownKey } from './schema-faults.ts'
 
 /** What was read of a clip, and what could not be. */
 export interface ClipReading {
@@ -17,81 +10,59 @@ export interface ClipReading {
   readonly faults: readonly DocumentFault[]
 }
 
-type Issue = BaseIssue<unknown>
+const namesAt: NamesAt = path => CLIP_KEYS[path.length > 1 ? String(path[0]) : ''] ?? []
 
-const pathOf = (issue: Issue): DocumentPath => (issue.path ?? []).map(({ key }) => key as string | number)
-
-/** A place as an author would write it: `sources[0].type`. */
-export const printPath = (path: DocumentPath): string =>
-  path
-    .map(step => (typeof step === 'number' ? `[${step}]` : `.${step}`))
-    .join('')
-    .replace(/^\./, '') || 'the document'
-
-/** Where one of several forms was expected, what is wrong with the one that was probably meant. */
-const innermost = (issue: Issue, above: DocumentPath = []): readonly { issue: Issue; path: DocumentPath }[] => {
-  const path = [...above, ...pathOf(issue)]
-  const inside = (issue.issues ?? []).filter(({ path: own }) => own !== undefined)
-  return inside.length === 0 ? [{ issue, path }] : inside.flatMap(part => innermost(part, path))
-}
-
-const at = (path: DocumentPath, code: FaultCode, message: string, hint: string): DocumentFault => ({
-  ...fault(code, message, hint),
-  path
-})
-
-/** `"text"`, `3`, `an object`. */
-const inWords = (value: unknown): string => {
-  if (value === null) return 'null'
-  if (Array.isArray(value)) return 'a list'
-  return typeof value === 'object' ? 'an object' : (JSON.stringify(value) ?? String(value))
-}
-
-const unknownKey = (path: DocumentPath): DocumentFault => {
-  const key = String(path.at(-1))
-  const names = CLIP_KEYS[path.length > 1 ? String(path[0]) : ''] ?? []
-  const nearest = nearestName(key, names)
-  const hint = nearest ? `did you mean ${nearest}?` : `there are ${names.join(', ')}`
-  return at(path, 'key-unknown', `${printPath(path.slice(0, -1))} has the key “${key}”, which means nothing.`, hint)
-}
-
-const faultOf = ({ issue, path }: { issue: Issue; path: DocumentPath }): DocumentFault => {
-  if (issue.type === 'strict_object' && issue.expected === 'never') return unknownKey(path)
-  if (issue.type === 'strict_object' && issue.received === 'undefined') {
-    const key = String(path.at(-1))
-    return at(path, 'key-missing', `${printPath(path.slice(0, -1))} lacks ${key}.`, `add "${key}"`)
-  }
-  const expected = issue.type === 'strict_object' ? 'an object' : issue.message
-  return at(
-    path,
-    'entry-unreadable',
-    `${printPath(path)} is ${inWords(issue.input)}, and that cannot be read.`,
-    `write ${expected}`
-  )
-}
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Takes out what is at a path; where nothing is, what it should have been part of. */
-const takeOut = (document: unknown, path: DocumentPath): unknown => {
-  const [step, ...rest] = path
-  if (step === undefined || typeof document !== 'object' || document === null) return undefined
-  const isLast = rest.length === 0
-  if (isLast && !Object.hasOwn(document, step)) return undefined
-  const inner = isLast ? undefined : takeOut((document as Record<string | number, unknown>)[step], rest)
-  if (Array.isArray(document)) {
-    const list = [...document]
-    // A place stays until all faults of the list have been told: their paths are counted by it.
-    list[step as number] = inner
-    return list
+const takeOut = (document: unknown, path: DocumentPath): void => {
+  let holder = document as Record<string | number, unknown> | undefined
+  for (const step of path.slice(0, -1)) holder = holder?.[step] as typeof holder
+  const last = path.at(-1) as string | number
+  if (typeof holder !== 'object' || holder === null || !Object.hasOwn(holder, last)) {
+    if (path.length > 1) takeOut(document, path.slice(0, -1))
   }
-  const { [step]: _, ...others } = document as Record<string | number, unknown>
-  return inner === undefined ? others : { ...others, [step]: inner }
+  // A place stays until all faults of the list have been told: their paths are counted by it.
+  else if (Array.isArray(holder)) holder[last as number] = undefined
+  else delete holder[last]
 }
 
 /** Places that were emptied go from their lists. */
-const closeGaps = (value: unknown): unknown => {
-  if (Array.isArray(value)) return value.filter(entry => entry !== undefined)
-  return value
+const closeGaps = (clip: Record<string, unknown>): void => {
+  for (const [key, value] of Object.entries(clip))
+    if (Array.isArray(value)) clip[key] = value.filter(entry => entry !== undefined)
 }
+
+/** The places of all keys that mean nothing: of an object, the schema would tell but one. */
+const unknownKeys = (clip: Record<string, unknown>): readonly DocumentPath[] => {
+  const inRecord = (record: unknown, names: readonly string[], path: DocumentPath): readonly DocumentPath[] =>
+    isRecord(record)
+      ? Object.keys(record)
+          .filter(key => !names.includes(key))
+          .map(key => [...path, key])
+      : []
+  const inside = Object.entries(CLIP_KEYS).flatMap(([key, names]) => {
+    if (key === '') return []
+    const value = clip[key]
+    return Array.isArray(value)
+      ? value.flatMap((entry, index) => inRecord(entry, names, [key, index]))
+      : inRecord(value, names, [key])
+  })
+  return [...inRecord(clip, CLIP_KEYS[''] ?? [], []), ...inside]
+}
+
+/** More entries of a list are left out. */
+const MOST_ENTRIES = 1000
+
+/** Cuts off lists that are too long. */
+const cutLists = (clip: Record<string, unknown>): readonly DocumentFault[] =>
+  Object.entries(clip).flatMap(([key, value]) => {
+    if (!Array.isArray(value) || value.length <= MOST_ENTRIES) return []
+    clip[key] = value.slice(0, MOST_ENTRIES)
+    const sentence = `${key} has ${value.length} entries; those behind the first ${MOST_ENTRIES} are left out.`
+    return [faultAt([key, MOST_ENTRIES], 'clip-too-large', sentence, 'part it into several clips')]
+  })
 
 /** A copy that holds data and nothing else. */
 const copyOf = (document: unknown): Result<unknown> => {
@@ -102,32 +73,32 @@ const copyOf = (document: unknown): Result<unknown> => {
   }
 }
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
 /**
  * Reads a clip, as data or as the text of a document. What can be read is read; each thing that cannot is left out, and
- * told with its place. Faults: `document-unreadable`, `key-unknown`, `key-missing`, `entry-unreadable`.
+ * told with its place, a hundred of a kind at most. Faults: `document-unreadable`, `key-unknown`, `key-missing`,
+ * `entry-unreadable`, `clip-too-large`, `faults-many`.
  */
 export const readClip = (document: unknown): ClipReading => {
   const copy = copyOf(document)
   if (!copy.ok) return { clip: {}, faults: [{ ...copy.fault, path: [] }] }
   if (!isRecord(copy.value)) {
     const sentence = `A clip was expected, and ${inWords(copy.value)} came.`
-    return { clip: {}, faults: [at([], 'document-unreadable', sentence, 'write an object: { "sources": [ … ] }')] }
+    return { clip: {}, faults: [faultAt([], 'document-unreadable', sentence, 'write an object: { "sources": [ … ] }')] }
   }
-  const faults: DocumentFault[] = []
-  let rest: Readonly<Record<string, unknown>> = copy.value
+  const clip = copy.value
+  const unknown = unknownKeys(clip)
+  const faults: DocumentFault[] = [...tellFirst(unknown, path => unknownKey(path, namesAt)), ...cutLists(clip)]
+  for (const path of unknown) takeOut(clip, path)
   // What was taken out may leave something incomplete: read again until all that is left is good.
-  for (;;) {
-    const parsed = safeParse(CLIP_SCHEMA, rest)
+  for (let round = 0; ; round += 1) {
+    const parsed = safeParse(CLIP_SCHEMA, clip)
     if (parsed.success) return { clip: parsed.output, faults }
-    const found = parsed.issues.flatMap(issue => innermost(issue)).map(faultOf)
-    const places = new Map(found.map(each => [JSON.stringify(each.path), each]))
+    const found = parsed.issues.flatMap(issue => innermost(issue))
+    const places = [...new Map(found.map(each => [JSON.stringify(each.path), each])).values()]
     // What is missing only because it was taken out has been told.
-    if (faults.length === 0) faults.push(...places.values())
-    const left = [...places.values()].reduce<unknown>((kept, { path }) => takeOut(kept, path), rest)
-    rest = Object.fromEntries(Object.entries(isRecord(left) ? left : {}).map(([key, value]) => [key, closeGaps(value)]))
+    if (round === 0) for (const each of tellFirst(places, each => faultOfIssue(each, namesAt))) faults.push(each)
+    for (const { path } of places) takeOut(clip, path)
+    closeGaps(clip)
   }
 }
 

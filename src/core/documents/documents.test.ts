@@ -51,7 +51,7 @@ describe('a clip', () => {
       /^write an address with http/,
       { sources: [] }
     ],
-    [{ poster: 'x.jpg' }, 'poster', 'entry-unreadable', /^write { "src"/, {}],
+    [{ poster: 3 }, 'poster', 'entry-unreadable', /^write an address, { "src"/, {}],
     [{ poster: { at: '1:75' } }, 'poster.at', 'entry-unreadable', /^write seconds, or a time address/, {}],
     [{ moments: [{ at: -1, label: 'x' }] }, 'moments[0].at', 'entry-unreadable', /^write seconds/, { moments: [] }],
     [
@@ -80,7 +80,7 @@ describe('a clip', () => {
     expect(() => parseClip(document)).toThrow()
   })
 
-  it('tells each of several slips once, and keeps all else', () => {
+  it('tells each of several mistakes once, and keeps all else', () => {
     const { clip, faults } = readClip({
       titel: 'x',
       width: 'wide',

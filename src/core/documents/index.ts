@@ -1,4 +1,8 @@
 export * from './clip.ts'
+export * from './clip-fields.ts'
 export { CLIP_KEYS, CLIP_SCHEMA, type Clip } from './clip-schema.ts'
+export { readDialect } from './dialect.ts'
+export { DIALECT_SCHEMA } from './dialect-schema.ts'
+export { type DocumentFault, type DocumentPath, printPath } from './document-fault.ts'
 export * from './pointer.ts'
 export * from './record.ts'

@@ -13,6 +13,8 @@ const stepsOf = (pointer: string): readonly string[] => {
  * a key of the document itself: `cover`, `/cover/large`, `/clips/0`.
  */
 export const pointInto = (document: unknown, pointer: string): unknown => {
+  // What names no place points at nothing.
+  if (typeof pointer !== 'string') return undefined
   let found = document
   for (const step of stepsOf(pointer)) {
     if (typeof found !== 'object' || found === null || !Object.hasOwn(found, step)) return undefined

@@ -2,7 +2,7 @@
 export interface RowItem {
   /** Its least width in CSS pixels, with its share of the gaps. */
   readonly width: number
-  /** Who leaves first when room is short: the lowest; `Infinity` never leaves. */
+  /** Which item leaves first when room is short: the lowest; `Infinity` never leaves. */
   readonly rank: number
 }
 

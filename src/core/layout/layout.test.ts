@@ -85,6 +85,13 @@ describe('layouts', () => {
     ['[]', 'write [{'],
     ['{', 'write [{'],
     ['[null]', 'write [{'],
+    ['[{"rows":[[]],"plcaes":{}}]', 'did you mean places?'],
+    ['[{"rows":[[]],"places":{"center":["play-pause"]}}]', 'places are centre'],
+    ['[{"rows":[[]],"places":[["play-pause"]]}]', 'places are centre'],
+    ['[{"rows":[[]],"places":{"centre":["play-puase"]}}]', 'did you mean play-pause?'],
+    ['[{"rows":[[]],"bar":"below"}]', 'write over or under'],
+    ['[{"rows":[[]],"ratio":"9/16;color:red"}]', 'write 9 / 16'],
+    ['[{"rows":[[{"slot":""}]]}]', 'write [{'],
     ['[{"rows":[[null]]}]', 'there are play-pause']
   ])('%s is a fault with a hint', (written, hint) => {
     const read = tryReadLayouts(written)
@@ -104,5 +111,28 @@ describe('layouts', () => {
     expect(layoutFor(layouts, 499)?.rows).toEqual([[{ control: 'play-pause' }, { control: 'skip', by: -5 }]])
     expect(layoutFor(layouts, 500)?.rows).toEqual([[{ control: 'seek-bar' }]])
     expect(layoutFor([], 500)).toBeUndefined()
+  })
+
+  it('all that one says is kept, and names of controls become entries everywhere', () => {
+    const read = tryReadLayouts([
+      {
+        from: 0,
+        top: ['title'],
+        rows: [[{ slot: 'share' }, 'gap']],
+        places: { pause: [], centre: ['play-pause', { slot: 'teil-2' }] },
+        bar: 'under',
+        ratio: '9 / 16'
+      }
+    ])
+    expect(read.ok && read.value).toEqual([
+      {
+        from: 0,
+        top: [{ control: 'title' }],
+        rows: [[{ slot: 'share' }, { control: 'gap' }]],
+        places: { pause: [], centre: [{ control: 'play-pause' }, { slot: 'teil-2' }] },
+        bar: 'under',
+        ratio: '9 / 16'
+      }
+    ])
   })
 })

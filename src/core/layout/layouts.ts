@@ -14,6 +14,7 @@ export const CONTROL_NAMES = [
   'muted',
   'volume',
   'playback-rate',
+  'quality',
   'captions',
   'loop',
   'picture-in-picture',
@@ -32,18 +33,43 @@ export interface ControlEntry {
   readonly by?: number
 }
 
-/** Rows of controls for players from a width on. */
-export interface Layout {
-  /** The player's own width in CSS pixels from which this layout serves. Default 0. */
-  readonly from?: number
-  readonly rows: readonly (readonly ControlEntry[])[]
+/** A piece of the author's own in a row: the child of the player that has this `slot`. */
+export interface PieceEntry {
+  readonly slot: string
 }
 
-/** As authors write it: a control may be its name alone. */
-export interface WrittenLayout {
+/** What stands in a row. */
+export type LayoutEntry = ControlEntry | PieceEntry
+
+/** Where over the picture a row may stand. `pause`: in the middle, while the player is paused after its start. */
+export const PLACES = ['centre', 'top-start', 'top-end', 'bottom-start', 'bottom-end', 'pause'] as const
+
+/** One of {@link PLACES}. */
+export type Place = (typeof PLACES)[number]
+
+/** What a layout says, with entries of one form. */
+interface LayoutOf<Entry> {
+  /** The player's own width in CSS pixels from which this layout serves. Default 0. */
   readonly from?: number
-  readonly rows: readonly (readonly (ControlName | ControlEntry)[])[]
+  /** A row at the top of the picture. */
+  readonly top?: readonly Entry[]
+  readonly rows: readonly (readonly Entry[])[]
+  /** Rows elsewhere over the picture. */
+  readonly places?: { readonly [Each in Place]?: readonly Entry[] }
+  /** Whether the bar lies over the picture or stands under it, where it stays. Default `over`. */
+  readonly bar?: 'over' | 'under'
+  /** The shape of the picture, as CSS `aspect-ratio` has it: `9 / 16`. Default: its own. */
+  readonly ratio?: string
 }
+
+/** Rows of controls for players from a width on. */
+export type Layout = LayoutOf<LayoutEntry>
+
+/** As authors write it: a control may be its name alone. */
+export type WrittenLayout = LayoutOf<ControlName | LayoutEntry>
+
+/** What plays stands in the top corner. */
+const TITLE = { top: [{ control: 'title' }] } as const
 
 const layout = (from: number, ...rows: readonly (readonly (ControlName | ControlEntry)[])[]): Layout => ({
   from,
@@ -52,42 +78,56 @@ const layout = (from: number, ...rows: readonly (readonly (ControlName | Control
 
 /** The layouts of a player with a picture. */
 export const PICTURE_LAYOUTS: readonly Layout[] = [
-  layout(0, ['play-pause', 'seek-bar', 'muted', 'settings', 'fullscreen']),
-  layout(460, ['play-pause', 'seek-live', 'seek-bar', 'clock', 'volume', 'captions', 'settings', 'fullscreen']),
-  layout(
-    700,
-    ['seek-bar'],
-    [
-      'play-pause',
-      { control: 'skip', by: -10 },
-      { control: 'skip', by: 10 },
-      'volume',
-      'clock',
-      'seek-live',
-      'gap',
-      'captions',
-      'playback-rate',
-      'picture-in-picture',
-      'settings',
-      'fullscreen'
-    ]
-  )
+  { ...layout(0, ['seek-bar'], ['play-pause', 'clock', 'gap', 'muted', 'settings', 'fullscreen']), ...TITLE },
+  {
+    ...layout(
+      460,
+      ['seek-bar'],
+      ['play-pause', 'volume', 'clock', 'seek-live', 'gap', 'captions', 'settings', 'fullscreen']
+    ),
+    ...TITLE
+  },
+  {
+    ...layout(
+      700,
+      ['seek-bar'],
+      [
+        'play-pause',
+        { control: 'skip', by: -10 },
+        { control: 'skip', by: 10 },
+        'volume',
+        'clock',
+        'seek-live',
+        'gap',
+        'captions',
+        'playback-rate',
+        'picture-in-picture',
+        'settings',
+        'fullscreen'
+      ]
+    ),
+    ...TITLE
+  }
 ]
 
 /** The layouts of a player for sound alone. */
 export const SOUND_LAYOUTS: readonly Layout[] = [
-  layout(0, ['play-pause', 'seek-live', 'seek-bar', 'current-time', 'muted', 'settings']),
-  layout(460, [
-    'play-pause',
-    { control: 'skip', by: -10 },
-    { control: 'skip', by: 10 },
-    'seek-live',
-    'seek-bar',
-    'clock',
-    'volume',
-    'playback-rate',
-    'settings'
-  ])
+  layout(0, ['title'], ['play-pause', 'seek-live', 'seek-bar', 'current-time', 'muted', 'settings']),
+  layout(
+    460,
+    ['title'],
+    [
+      'play-pause',
+      { control: 'skip', by: -10 },
+      { control: 'skip', by: 10 },
+      'seek-live',
+      'seek-bar',
+      'clock',
+      'volume',
+      'playback-rate',
+      'settings'
+    ]
+  )
 ]
 
 /** The layout for a width: the last one that begins at or below it, else the narrowest. */

@@ -1,6 +1,13 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
+import { type Fault, fault, type Result, refuse, succeed, textOf } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
-import { CONTROL_NAMES, type ControlEntry, type ControlName, type Layout, type WrittenLayout } from './layouts.ts'
+import {
+  CONTROL_NAMES,
+  type ControlName,
+  type Layout,
+  type LayoutEntry,
+  PLACES,
+  type WrittenLayout
+} from './layouts.ts'
 
 /** Whether a word is a control's name. */
 const isControlName = (name: unknown): name is ControlName => (CONTROL_NAMES as readonly unknown[]).includes(name)
@@ -10,32 +17,98 @@ const unreadable = (sentence: string): Fault =>
 
 /** The fault of a control that nobody knows, with the name that was probably meant. */
 export const unknownControl = (name: unknown): Fault => {
-  const nearest = nearestName(String(name), CONTROL_NAMES)
+  const nearest = nearestName(textOf(name), CONTROL_NAMES)
   return fault(
     'control-unknown',
-    `There is no control “${String(name)}”.`,
+    `There is no control “${textOf(name)}”.`,
     nearest ? `did you mean ${nearest}?` : `there are ${CONTROL_NAMES.join(', ')}`
   )
 }
 
-const readEntry = (written: unknown): Result<ControlEntry> => {
-  const { control = written, by } = (typeof written === 'object' && written ? written : {}) as Partial<ControlEntry>
+/** Keys of a layout; for what kind of media one is, presets say. */
+const KEYS = ['from', 'for', 'top', 'rows', 'places', 'bar', 'ratio'] as const
+/** What CSS takes as a name of a slot is what HTML takes: anything; this keeps to what can be read in a message. */
+const SLOT = /^[^\s"'<>\\]{1,80}$/
+const RATIO = /^\s*\d{1,5}(\.\d{1,5})?\s*(\/\s*\d{1,5}(\.\d{1,5})?\s*)?$/
+
+const readEntry = (written: unknown): Result<LayoutEntry> => {
+  const {
+    control = written,
+    by,
+    slot
+  } = (typeof written === 'object' && written ? written : {}) as { control?: unknown; by?: unknown; slot?: unknown }
+  if (slot !== undefined && control === written)
+    return typeof slot === 'string' && SLOT.test(slot)
+      ? succeed({ slot })
+      : refuse(unreadable(`A slot is the name of one, not “${textOf(slot)}”.`))
   if (!isControlName(control)) return refuse(unknownControl(control))
   return succeed(Number.isFinite(by) ? { control, by: Number(by) } : { control })
 }
 
-const readLayout = (written: unknown): Result<Layout> => {
-  const { from = 0, rows } = (written ?? {}) as Partial<WrittenLayout>
-  if (!Array.isArray(rows) || !rows.every(Array.isArray)) return refuse(unreadable('A layout needs rows of controls.'))
-  if (!Number.isFinite(from)) return refuse(unreadable(`A layout's from is a width in pixels, not “${String(from)}”.`))
-  const read: ControlEntry[][] = []
-  for (const row of rows as unknown[][]) {
-    const entries = row.map(readEntry)
-    const wrong = entries.find(entry => !entry.ok)
-    if (wrong && !wrong.ok) return wrong
-    read.push(entries.flatMap(entry => (entry.ok ? [entry.value] : [])))
+const readRow = (row: readonly unknown[]): Result<readonly LayoutEntry[]> => {
+  const entries: LayoutEntry[] = []
+  for (const written of row) {
+    const entry = readEntry(written)
+    if (!entry.ok) return entry
+    entries.push(entry.value)
   }
-  return succeed({ from, rows: read })
+  return succeed(entries)
+}
+
+/** What is wrong with the keys of a layout and their values, but for what stands in its rows. */
+const faultOfLayout = (written: object): Fault | undefined => {
+  const { from = 0, rows, top = [], places = {}, bar = 'over', ratio } = written as Partial<WrittenLayout>
+  const unknown = Object.keys(written).find(key => !(KEYS as readonly string[]).includes(key))
+  if (unknown !== undefined) {
+    const nearest = nearestName(unknown, KEYS)
+    const hint = nearest ? `did you mean ${nearest}?` : `there are ${KEYS.join(', ')}`
+    return fault('layout-unreadable', `A layout has no “${unknown}”.`, hint)
+  }
+  if (!Array.isArray(rows) || !rows.every(Array.isArray)) return unreadable('A layout needs rows of controls.')
+  if (!Number.isFinite(from)) return unreadable(`A layout's from is a width in pixels, not “${textOf(from)}”.`)
+  if (!Array.isArray(top)) return unreadable("A layout's top is a row of controls.")
+  const away =
+    typeof places === 'object' && places
+      ? Object.entries(places).find(
+          ([name, row]) => !(PLACES as readonly string[]).includes(name) || !Array.isArray(row)
+        )
+      : ['places']
+  if (away) {
+    const hint = `places are ${PLACES.join(', ')}, with a row each: { "centre": ["play-pause"] }`
+    return fault('layout-unreadable', `A layout has no row “${away[0]}” over the picture.`, hint)
+  }
+  if (bar !== 'over' && bar !== 'under')
+    return fault(
+      'layout-unreadable',
+      `A layout's bar is over the picture or under it, not “${textOf(bar)}”.`,
+      'write over or under'
+    )
+  if (ratio !== undefined && !(typeof ratio === 'string' && RATIO.test(ratio)))
+    return fault('layout-unreadable', `A layout's ratio is a shape, not “${textOf(ratio)}”.`, 'write 9 / 16')
+  return undefined
+}
+
+const readLayout = (written: unknown): Result<Layout> => {
+  const layout = typeof written === 'object' && written !== null ? written : {}
+  const reason = faultOfLayout(layout)
+  if (reason) return refuse(reason)
+  const { from = 0, rows, top, places, bar, ratio } = layout as WrittenLayout
+  const placed = Object.entries(places ?? {})
+  const read: (readonly LayoutEntry[])[] = []
+  for (const row of [top ?? [], ...placed.map(([, row]) => row), ...rows]) {
+    const entries = readRow(row)
+    if (!entries.ok) return entries
+    read.push(entries.value)
+  }
+  const [first = [], ...others] = read
+  return succeed({
+    from,
+    ...(top && { top: first }),
+    rows: others.slice(placed.length),
+    ...(places && { places: Object.fromEntries(placed.map(([name], index) => [name, others[index] ?? []])) }),
+    ...(bar && { bar }),
+    ...(ratio && { ratio })
+  })
 }
 
 /**

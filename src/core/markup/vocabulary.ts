@@ -8,12 +8,15 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-along',
   'data-yoke-captions',
   'data-yoke-cue',
+  'data-yoke-dress',
   'data-yoke-fill',
   'data-yoke-for',
   'data-yoke-forced',
   'data-yoke-format',
+  'data-yoke-icons',
   'data-yoke-keep-clear',
   'data-yoke-picture',
+  'data-yoke-presets',
   'data-yoke-repeat',
   'data-yoke-search',
   'data-yoke-transcript',
@@ -21,7 +24,37 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-when'
 ]
 
-/** Set by the library itself, and nobody's slip. */
+/** Every attribute that HTML has for `<video>` and `<audio>`. */
+export const MEDIA_ATTRIBUTES: readonly string[] = [
+  'autoplay',
+  'controls',
+  'controlslist',
+  'crossorigin',
+  'disablepictureinpicture',
+  'disableremoteplayback',
+  'height',
+  'loop',
+  'muted',
+  'playsinline',
+  'poster',
+  'preload',
+  'src',
+  'width',
+  'accesskey',
+  'class',
+  'dir',
+  'hidden',
+  'id',
+  'inert',
+  'lang',
+  'part',
+  'slot',
+  'style',
+  'tabindex',
+  'title'
+]
+
+/** Set by the library itself: not a mistake of the author's. */
 export const SET_BY_US: readonly string[] = [
   'data-yoke-debug',
   'data-yoke-fallback',
@@ -33,6 +66,6 @@ export const SET_BY_US: readonly string[] = [
 /** HTML's global attributes that come near to one of ours by their letters alone. */
 const COMMON = new Set(['class', 'id', 'style', 'slot', 'title', 'lang', 'dir', 'hidden', 'part', 'role', 'tabindex'])
 
-/** Whether an attribute on `<yoke-player>` may be a slip of the pen: not one of ours, and not one of HTML's. */
+/** Whether an attribute on `<yoke-player>` may be misspelt: not one of ours, and not one of HTML's. */
 export const isStrange = (attribute: string): boolean =>
   !PLAYER_ATTRIBUTES.includes(attribute) && !COMMON.has(attribute) && !/^(?:data-|aria-|on)/.test(attribute)

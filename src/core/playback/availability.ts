@@ -24,6 +24,7 @@ const when = (holds: boolean, otherwise: Availability): Availability => (holds ?
 const seeks: Rule = media => when(seekableRange(media) !== undefined, 'later')
 const begins: Rule = media => when(media.error === undefined, 'later')
 const volume: Rule = media => when(media.capabilities.volume, 'never')
+const muted: Rule = media => when(media.capabilities.muted !== false, 'never')
 const rate: Rule = media => when(media.capabilities.playbackRate !== undefined, 'never')
 const fullscreen: Rule = media => when(media.canFullscreen || media.fullscreen, 'never')
 const pictureInPicture: Rule = media => when(media.canPictureInPicture || media.pictureInPicture, 'never')
@@ -42,12 +43,16 @@ const RULES: Partial<Record<CommandName, Rule>> = {
     media.duration === Number.POSITIVE_INFINITY ? seeks(media) : media.duration === undefined ? 'later' : 'never',
   'step-frame': media =>
     media.readyState > 0 && !media.picture ? 'never' : media.frameRate === undefined ? 'later' : seeks(media),
+  mute: muted,
+  unmute: muted,
+  'toggle-muted': muted,
   'set-volume': volume,
   'change-volume': volume,
   'set-playback-rate': rate,
   'change-playback-rate': rate,
   'set-captions': captions,
   'toggle-captions': captions,
+  'set-quality': media => when(STATES['has-qualities'](media), 'never'),
   'request-fullscreen': fullscreen,
   'exit-fullscreen': fullscreen,
   'toggle-fullscreen': fullscreen,
@@ -71,6 +76,7 @@ const SETTINGS: Partial<Record<CommandName, (media: MediaSnapshot, value: string
   'set-playback-rate': (media, value) => media.playbackRate === Number(value),
   'toggle-captions': media => media.captions !== '',
   'set-captions': (media, value) => media.captions === (findTrack(media.captionTracks, value)?.id ?? ''),
+  'set-quality': (media, value) => media.quality === value,
   'set-volume': (media, value) => media.volume === Number(value)
 }
 

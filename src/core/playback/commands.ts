@@ -1,8 +1,8 @@
 import { fault, type Result, refuse, succeed } from '../fault.ts'
 import { type TimeAddress, tryParseOffset, tryParseTimeAddress } from '../time/address.ts'
 
-/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, a number of steps, or a text track. */
-type ValueKind = 'none' | 'time' | 'offset' | 'volume' | 'change' | 'rate' | 'steps' | 'track'
+/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, a number of steps, a text track, or a quality. */
+type ValueKind = 'none' | 'time' | 'place' | 'offset' | 'volume' | 'change' | 'rate' | 'steps' | 'track' | 'quality'
 
 /** Every command that this library answers, and what value each takes. */
 export const COMMANDS = {
@@ -10,8 +10,8 @@ export const COMMANDS = {
   pause: 'none',
   /** Plays what is paused or ended, pauses what plays. */
   'play-pause': 'none',
-  /** Pauses and returns to the start. */
-  stop: 'none',
+  /** Pauses and returns to the start, or to the time address that is its value. */
+  stop: 'place',
   /** Goes to the start and plays on. */
   restart: 'none',
   /** Loads anew what has failed, and goes on where it was. */
@@ -38,6 +38,8 @@ export const COMMANDS = {
   'set-captions': 'track',
   /** Shows the track chosen last, else the one that suits the viewer; or none. */
   'toggle-captions': 'none',
+  /** Takes one of the qualities that a hosted service offers, by its own word. */
+  'set-quality': 'quality',
   'request-fullscreen': 'none',
   'exit-fullscreen': 'none',
   'toggle-fullscreen': 'none',
@@ -56,6 +58,7 @@ type NameOf<Kind extends ValueKind> = {
 export type Command =
   | { readonly name: NameOf<'none'> }
   | { readonly name: NameOf<'time'>; readonly to: TimeAddress }
+  | { readonly name: NameOf<'place'>; readonly to?: TimeAddress }
   /** Seconds, a share of the whole volume, or steps; negative goes back. */
   | { readonly name: NameOf<'offset' | 'change' | 'steps'>; readonly by: number }
   /** From 0 to 1. */
@@ -64,6 +67,8 @@ export type Command =
   | { readonly name: NameOf<'rate'>; readonly rate: number }
   /** An id, a label, a language, or `off`. */
   | { readonly name: NameOf<'track'>; readonly track: string }
+  /** In the word of whoever offers it. */
+  | { readonly name: NameOf<'quality'>; readonly quality: string }
 
 /** What a command's value may be in script; in markup it is always text. */
 export type CommandValue = string | number
@@ -75,14 +80,15 @@ export const isCommandName = (name: string): name is CommandName => Object.hasOw
 export const COMMAND_NAMES: readonly CommandName[] = Object.keys(COMMANDS) as CommandName[]
 
 /** What to write, by the kind of the value that is missing. */
-const EXAMPLES: Readonly<Record<Exclude<ValueKind, 'none'>, string>> = {
+const EXAMPLES: Readonly<Record<Exclude<ValueKind, 'none' | 'place'>, string>> = {
   time: '1:30',
   offset: '-10',
   volume: '0.5',
   change: '-10%',
   rate: '1.5',
   steps: '-1',
-  track: 'en'
+  track: 'en',
+  quality: '720p'
 }
 
 const unreadable = (name: CommandName, value: CommandValue, hint: string): Result<never> =>
@@ -128,20 +134,25 @@ const readSteps = (name: NameOf<'steps'>, value: CommandValue): Result<Command> 
     : unreadable(name, value, 'write a whole number with or without a sign: 1 or -1')
 }
 
+const readPlace = (name: NameOf<'time' | 'place'>, value: CommandValue): Result<Command> => {
+  const to = tryParseTimeAddress(value)
+  return to.ok ? succeed({ name, to: to.value }) : to
+}
+
 /** Makes a command from its name and value. What is wrong with the value is a fault that says what would be right. */
 export const tryReadCommand = (name: CommandName, value?: CommandValue): Result<Command> => {
   const kind = COMMANDS[name]
-  if (kind !== 'none' && value === undefined) {
+  if (kind !== 'none' && kind !== 'place' && value === undefined) {
     return refuse(
       fault('number-unreadable', `The command ${name} needs a value, and none came.`, `write value="${EXAMPLES[kind]}"`)
     )
   }
   const given = value ?? ''
   switch (name) {
-    case 'seek': {
-      const to = tryParseTimeAddress(given)
-      return to.ok ? succeed({ name, to: to.value }) : to
-    }
+    case 'seek':
+      return readPlace(name, given)
+    case 'stop':
+      return given === '' ? succeed({ name }) : readPlace(name, given)
     case 'skip': {
       const by = tryParseOffset(given)
       return by.ok ? succeed({ name, by: by.value }) : by
@@ -157,6 +168,8 @@ export const tryReadCommand = (name: CommandName, value?: CommandValue): Result<
       return readSteps(name, given)
     case 'set-captions':
       return succeed({ name, track: String(given) })
+    case 'set-quality':
+      return succeed({ name, quality: String(given) })
     default:
       return succeed({ name })
   }

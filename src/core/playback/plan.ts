@@ -1,7 +1,7 @@
 import { findTrack } from '../captions/choose-track.ts'
 import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
-import { tryResolveTimeAddress } from '../time/address.ts'
+import { type TimeAddress, tryResolveTimeAddress } from '../time/address.ts'
 import { clampToRange, spanOf, type TimeRange } from '../time/ranges.ts'
 import { type Availability, availabilityOf, seekableRange } from './availability.ts'
 import type { Command } from './commands.ts'
@@ -16,8 +16,11 @@ export type Presentation = 'fullscreen' | 'picture-in-picture'
 export type Effect =
   | { readonly do: 'play' | 'pause' | 'load' }
   | { readonly do: 'set'; readonly property: 'currentTime' | 'volume' | 'playbackRate'; readonly to: number }
+  | { readonly do: 'set'; readonly property: 'quality'; readonly to: string }
   | { readonly do: 'set'; readonly property: 'muted' | 'loop'; readonly to: boolean }
   | { readonly do: 'request' | 'exit'; readonly presentation: Presentation }
+  /** It counts as stopped until it is played or sought. */
+  | { readonly do: 'stopped' }
   /** Shows the text track of this id; `''` shows none. */
   | { readonly do: 'show-captions'; readonly track: string }
 
@@ -110,6 +113,13 @@ const withStart = (media: MediaSnapshot, ...effects: readonly Effect[]): Plan =>
   return back.ok ? plan(...back.value, ...effects) : back
 }
 
+/** Pauses and goes back; where nothing can be sought, pausing is all. */
+const stop = (media: MediaSnapshot, to: TimeAddress | undefined): Plan => {
+  const place = to ? tryResolveTimeAddress(to, playableRange(media)) : succeed(startOf(media))
+  const back = place.ok ? seekTo(media, place.value) : place
+  return plan({ do: 'pause' }, ...(back.ok ? back.value : []), { do: 'stopped' })
+}
+
 /** At its end the media itself starts again; at the end of a fragment it would go on behind it. */
 const play = (media: MediaSnapshot): Plan =>
   isAtFragmentEnd(media) ? withStart(media, { do: 'play' }) : plan({ do: 'play' })
@@ -125,10 +135,8 @@ const unsupported = (name: string): Fault =>
   fault(
     'command-unsupported',
     `The command ${name} came, and it cannot be done here.`,
-    'ask has-volume, has-playback-rates, has-fullscreen, has-picture-in-picture or live before offering it'
+    'ask has-volume, has-playback-rates, has-qualities, has-fullscreen, has-picture-in-picture or live before offering it'
   )
-
-const toggle = (on: boolean, presentation: Presentation): Plan => plan({ do: on ? 'exit' : 'request', presentation })
 
 const showCaptions = (track: string): Plan => plan({ do: 'show-captions', track })
 
@@ -146,11 +154,32 @@ const setCaptions = ({ captionTracks }: MediaSnapshot, name: string): Plan => {
   )
 }
 
+const setQuality = ({ qualities }: MediaSnapshot, name: string): Plan => {
+  if (qualities.includes(name)) return plan({ do: 'set', property: 'quality', to: name })
+  const nearest = nearestName(name, qualities)
+  return refuse(
+    fault(
+      'quality-unknown',
+      `The quality “${name}” was asked for, and there is no such quality.`,
+      nearest ? `did you mean ${nearest}?` : `there are ${qualities.join(', ')}`
+    )
+  )
+}
+
+/** Shows the media elsewhere, or back in its place. */
+const present = (name: `${'request' | 'exit' | 'toggle'}-${Presentation}`, media: MediaSnapshot): Plan => {
+  const presentation = name.endsWith('fullscreen') ? 'fullscreen' : 'picture-in-picture'
+  const isShown = presentation === 'fullscreen' ? media.fullscreen : media.pictureInPicture
+  const isOver = name.startsWith('exit') || (name.startsWith('toggle') && isShown)
+  return plan({ do: isOver ? 'exit' : 'request', presentation })
+}
+
 /**
  * What a command does to a media that is as the snapshot says. The one place where commands have meaning:
  * it decides, and touches nothing.
  *
- * Faults: `media-absent`, `duration-unknown`, `not-seekable`, `frame-rate-unknown`, `command-unsupported`.
+ * Faults: `media-absent`, `duration-unknown`, `not-seekable`, `frame-rate-unknown`, `command-unsupported`, `track-unknown`,
+ * `quality-unknown`.
  */
 export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
   if (!media.present) return refuse(absent(command.name))
@@ -163,10 +192,8 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
       return plan({ do: 'pause' })
     case 'play-pause':
       return media.paused || media.ended ? play(media) : plan({ do: 'pause' })
-    case 'stop': {
-      const stopped = withStart(media)
-      return stopped.ok ? plan({ do: 'pause' }, ...stopped.value) : plan({ do: 'pause' })
-    }
+    case 'stop':
+      return stop(media, command.to)
     case 'restart':
       return withStart(media, { do: 'play' })
     case 'retry':
@@ -199,19 +226,11 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
       return plan({ do: 'set', property: 'loop', to: !media.loop })
     case 'set-captions':
       return setCaptions(media, command.track)
+    case 'set-quality':
+      return setQuality(media, command.quality)
     case 'toggle-captions':
       return showCaptions(media.captions === '' ? media.preferredCaptions : '')
-    case 'request-fullscreen':
-      return toggle(false, 'fullscreen')
-    case 'exit-fullscreen':
-      return toggle(true, 'fullscreen')
-    case 'toggle-fullscreen':
-      return toggle(media.fullscreen, 'fullscreen')
-    case 'request-picture-in-picture':
-      return toggle(false, 'picture-in-picture')
-    case 'exit-picture-in-picture':
-      return toggle(true, 'picture-in-picture')
-    case 'toggle-picture-in-picture':
-      return toggle(media.pictureInPicture, 'picture-in-picture')
+    default:
+      return present(command.name, media)
   }
 }

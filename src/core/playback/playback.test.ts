@@ -3,9 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { availabilityOf, isCommandOn } from './availability.ts'
 import { COMMAND_NAMES, type CommandName, type CommandValue, tryReadCommand } from './commands.ts'
 import { type Effect, planCommand } from './plan.ts'
-import { initialSnapshot, type MediaFacts, type MediaSnapshot, playableRange, readSnapshot } from './snapshot.ts'
+import { initialSnapshot, type MediaSnapshot } from './snapshot.ts'
 import { STATE_NAMES, STATES, type StateName } from './states.ts'
-import { MEASURE_NAMES, MEASURES, VALUES } from './values.ts'
 
 const loaded: MediaSnapshot = {
   ...initialSnapshot,
@@ -24,16 +23,6 @@ const live: MediaSnapshot = {
   seekable: [{ start: 100, end: 130 }]
 }
 
-const media = (facts: Partial<MediaFacts>): MediaFacts => ({
-  ...initialSnapshot,
-  duration: Number.NaN,
-  buffered: { length: 0, start: () => 0, end: () => 0 },
-  seekable: { length: 0, start: () => 0, end: () => 0 },
-  error: null,
-  videoWidth: 0,
-  ...facts
-})
-
 const effectsOf = (
   name: CommandName,
   value: CommandValue | undefined,
@@ -47,6 +36,7 @@ const effectsOf = (
 
 const play: Effect = { do: 'play' }
 const pause: Effect = { do: 'pause' }
+const stopped: Effect = { do: 'stopped' }
 const set = (property: 'currentTime' | 'volume' | 'playbackRate', to: number): Effect => ({ do: 'set', property, to })
 const flag = (property: 'muted' | 'loop', to: boolean): Effect => ({ do: 'set', property, to })
 
@@ -57,8 +47,10 @@ describe('commands', () => {
     ['play-pause', undefined, { paused: true }, [play]],
     ['play-pause', undefined, { paused: false }, [pause]],
     ['play-pause', undefined, { paused: false, ended: true }, [play]],
-    ['stop', undefined, { paused: false }, [pause, set('currentTime', 0)]],
-    ['stop', undefined, { seekable: [] }, [pause]],
+    ['stop', undefined, { paused: false }, [pause, set('currentTime', 0), stopped]],
+    ['stop', '0:10', { paused: false }, [pause, set('currentTime', 10), stopped]],
+    ['stop', 'soon', {}, 'time-address-unreadable'],
+    ['stop', undefined, { seekable: [] }, [pause, stopped]],
     ['restart', undefined, {}, [set('currentTime', 0), play]],
     ['restart', undefined, { seekable: [] }, 'not-seekable'],
     ['seek', '1:00', {}, [set('currentTime', 60)]],
@@ -136,7 +128,7 @@ describe('commands', () => {
   })
 
   it.each<[CommandName, CommandValue | undefined, readonly Effect[] | string]>([
-    ['stop', undefined, [pause, set('currentTime', 100)]],
+    ['stop', undefined, [pause, set('currentTime', 100), stopped]],
     ['seek', '50%', [set('currentTime', 115)]],
     ['seek', 0, [set('currentTime', 100)]],
     ['seek', 'end', [set('currentTime', 130)]],
@@ -155,7 +147,8 @@ describe('commands', () => {
       'set-playback-rate': 1,
       'change-playback-rate': 1,
       'step-frame': 1,
-      'set-captions': 'en'
+      'set-captions': 'en',
+      'set-quality': 'high'
     }
     for (const name of COMMAND_NAMES) expect(effectsOf(name, values[name], initialSnapshot)).toBe('media-absent')
   })
@@ -265,69 +258,5 @@ describe('the truth table', () => {
 
   it('before anything is known: paused, and nothing else', () => {
     expect(STATE_NAMES.filter(name => STATES[name](initialSnapshot))).toEqual(['paused'])
-  })
-})
-
-describe('a snapshot', () => {
-  it('lets no NaN through', () => {
-    const seen = readSnapshot(media({ currentTime: Number.NaN }), initialSnapshot)
-    expect(seen).toMatchObject({ present: true, currentTime: 0, duration: undefined })
-  })
-
-  it('remembers the last volume that was heard', () => {
-    const heard = readSnapshot(media({ volume: 0.3 }), initialSnapshot)
-    expect(readSnapshot(media({ volume: 0 }), heard).heardVolume).toBe(0.3)
-  })
-
-  it.each<[string, Partial<MediaSnapshot>, Partial<MediaSnapshot>]>([
-    ['playing', {}, { started: true }],
-    ['play', {}, { started: false }],
-    ['pause', { started: true }, { started: true }],
-    ['emptied', { started: true, stalled: true }, { started: false, stalled: false }],
-    ['stalled', {}, { stalled: true }],
-    ['waiting', { stalled: true }, { stalled: true }],
-    ['progress', { stalled: true }, { stalled: false }]
-  ])('after %s on %j: %j', (event, before, after) => {
-    expect(readSnapshot(media({}), { ...initialSnapshot, ...before }, event)).toMatchObject(after)
-  })
-
-  it.each<[Partial<MediaSnapshot>, unknown]>([
-    [{}, { start: 0, end: 60 }],
-    [{ duration: undefined }, undefined],
-    [
-      { duration: Number.POSITIVE_INFINITY, seekable: [{ start: 5, end: 35 }] },
-      { start: 5, end: 35 }
-    ],
-    [{ duration: Number.POSITIVE_INFINITY, seekable: [] }, undefined],
-    [{ duration: Number.POSITIVE_INFINITY, seekable: [{ start: 0, end: Number.POSITIVE_INFINITY }] }, undefined]
-  ])('of %j the playable range is %j', (given, range) => {
-    expect(playableRange({ ...loaded, ...given })).toEqual(range)
-  })
-})
-
-describe('values and measures', () => {
-  it('read what is known', () => {
-    expect(VALUES['remaining-time'](loaded)).toBe(40)
-    expect(VALUES['buffered-ahead'](loaded)).toBe(15)
-    expect(VALUES.duration(initialSnapshot)).toBeUndefined()
-    expect(VALUES['remaining-time'](live)).toBe(Number.POSITIVE_INFINITY)
-    expect(MEASURE_NAMES.map(name => MEASURES[name]({ ...loaded, muted: true }))).toEqual([20 / 60, 35 / 60, 0, 0])
-    expect(VALUES['pointer-time'](loaded)).toBeUndefined()
-    expect(VALUES['pointer-time']({ ...loaded, pointer: 0.25 })).toBe(15)
-    expect(VALUES['pointer-time']({ ...live, pointer: 0.5 })).toBe(115)
-    expect(MEASURES.position(live)).toBeCloseTo(25 / 30)
-  })
-
-  it('measures are from 0 to 1, whatever the media says', () => {
-    const number = fc.oneof(fc.double(), fc.constantFrom(Number.NaN, Number.POSITIVE_INFINITY, undefined))
-    fc.assert(
-      fc.property(number, fc.double({ noNaN: true, min: 0, max: 1e9 }), (duration, currentTime) => {
-        const seen = readSnapshot(
-          media({ duration: duration ?? Number.NaN, currentTime, readyState: 4 }),
-          initialSnapshot
-        )
-        return MEASURE_NAMES.every(name => MEASURES[name](seen) >= 0 && MEASURES[name](seen) <= 1)
-      })
-    )
   })
 })

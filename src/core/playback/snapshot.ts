@@ -12,6 +12,8 @@ export type RateCapability = { readonly min: number; readonly max: number } | re
 export interface MediaCapabilities {
   /** Whether a script may set the volume; on some phones only the viewer's own buttons can. */
   readonly volume: boolean
+  /** False where nothing can silence it; absent where something can. */
+  readonly muted?: boolean
   /** Slowest and fastest playback rate, a list of rates, or `undefined` where the rate is fixed at 1. */
   readonly playbackRate: RateCapability
 }
@@ -47,9 +49,15 @@ export interface MediaFacts {
   readonly error: MediaErrorLike | null
   /** Pixels; 0 without a picture. */
   readonly videoWidth: number
+  /** The quality that is chosen, in the words of whoever offers it; absent, as is the next, where there is nothing to choose. */
+  readonly quality?: string
+  /** The qualities on offer. */
+  readonly qualities?: readonly string[]
+  /** The service that shows the clip wants to be pressed or looked at itself; absent where there is none. */
+  readonly serviceInFront?: boolean
 }
 
-/** What is so around the media rather than in it: who plays it knows, and no event of the media tells. */
+/** State of the player rather than of the media: no media event tells of it. */
 export interface PlayerContext {
   /** Someone is dragging a position slider. */
   readonly scrubbing: boolean
@@ -83,6 +91,10 @@ export interface PlayerContext {
   readonly captionText: string
   /** What has come of a start by itself. */
   readonly startOutcome: StartOutcome
+  /** It was stopped, and not played or sought since. */
+  readonly stopped: boolean
+  /** The volume is under a pointer or a key: what it passes through on its way is no level to come back to. */
+  readonly volumeHeld: boolean
   /** It was to start with sound if the browser lets it. */
   readonly soundWanted: boolean
 }
@@ -113,6 +125,12 @@ export interface MediaSnapshot extends PlayerContext {
   readonly seekable: readonly TimeRange[]
   readonly error: MediaErrorLike | undefined
   readonly picture: boolean
+  /** The quality that is chosen; `''` where there is nothing to choose. */
+  readonly quality: string
+  /** The qualities on offer, in the words of whoever offers them. */
+  readonly qualities: readonly string[]
+  /** The service that shows the clip wants to be pressed or looked at itself: what lies over the picture gives way. */
+  readonly serviceInFront: boolean
   /** Has played since this source was chosen. */
   readonly started: boolean
   /** Data was wanted and none has come for a while. */
@@ -140,6 +158,9 @@ export const initialSnapshot: MediaSnapshot = {
   seekable: [],
   error: undefined,
   picture: false,
+  quality: '',
+  qualities: [],
+  serviceInFront: false,
   started: false,
   stalled: false,
   scrubbing: false,
@@ -160,6 +181,8 @@ export const initialSnapshot: MediaSnapshot = {
   preferredCaptions: '',
   captionText: '',
   startOutcome: 'waiting',
+  stopped: false,
+  volumeHeld: false,
   soundWanted: false
 }
 
@@ -179,7 +202,7 @@ const stalledAfter = (previous: MediaSnapshot, eventType: string | undefined): b
  * and its {@link PlayerContext} are carried over.
  */
 export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventType?: string): MediaSnapshot => {
-  // The ranges are the dear part, and time alone does not change them.
+  // Reading the ranges is the slow part, and time alone does not change them.
   const sameRanges = eventType === 'timeupdate' && previous.present
   const seen = {
     ...previous,
@@ -195,20 +218,24 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     readyState: media.readyState,
     playbackRate: media.playbackRate,
     volume: media.volume,
-    heardVolume: media.volume > 0 ? media.volume : previous.heardVolume,
+    heardVolume: media.volume > 0 && !previous.volumeHeld ? media.volume : previous.heardVolume,
     muted: media.muted,
     loop: media.loop,
     buffered: sameRanges ? previous.buffered : readRanges(media.buffered),
     seekable: sameRanges ? previous.seekable : readRanges(media.seekable),
     error: media.error ?? undefined,
     picture: media.videoWidth > 0,
+    quality: media.quality ?? '',
+    qualities: media.qualities ?? previous.qualities,
+    serviceInFront: media.serviceInFront ?? false,
     started: startedAfter(previous, eventType),
-    stalled: stalledAfter(previous, eventType)
+    stalled: stalledAfter(previous, eventType),
+    stopped: previous.stopped && media.paused && !RESET_EVENTS.has(eventType ?? '')
   }
   return isAtFragmentEnd(seen) && !seen.loop ? { ...seen, ended: true } : seen
 }
 
-/** What another media begins with: what is settled around the one before it stays, what was seen of that one goes. */
+/** What another media begins with: the player's own state stays, what was read of the media before goes. */
 export const keepContext = (before: MediaSnapshot): MediaSnapshot => {
   const { title, moments, playbackRates, frameRate, file } = before
   const { captionTracks, captions, preferredCaptions, soundWanted } = before

@@ -15,6 +15,8 @@ const wantsToPlay: Row = media => !media.paused && !media.ended && media.error =
 export const STATES = {
   /** Not playing by anyone's wish: before the first play, after pause, at the end. */
   paused: media => media.paused || media.ended,
+  /** Paused by `stop`, and not played or sought since. */
+  stopped: media => media.stopped && media.paused,
   /** Time runs. */
   playing: media => wantsToPlay(media) && !media.seeking && media.readyState >= 3,
   /** Has played since this source was chosen. */
@@ -54,6 +56,8 @@ export const STATES = {
   fullscreen: media => media.fullscreen,
   /** The picture floats in a window of its own. */
   'picture-in-picture': media => media.pictureInPicture,
+  /** A hosted clip's service wants to be pressed or looked at itself: its consent page, its own start, an advertisement. */
+  'service-in-front': media => media.serviceInFront,
   /** A file is held over the player, and may be dropped. */
   'file-over': media => media.fileOver,
   /** The media cannot go on; the fault says why. */
@@ -68,6 +72,8 @@ export const STATES = {
   'has-volume': media => media.present && media.capabilities.volume,
   /** The rate can be changed here. */
   'has-playback-rates': media => media.present && media.capabilities.playbackRate !== undefined,
+  /** There are qualities to choose from. */
+  'has-qualities': media => media.qualities.length > 1,
   /** The player can fill the screen here. */
   'has-fullscreen': media => media.present && media.canFullscreen,
   /** The picture can float in a window of its own here. */

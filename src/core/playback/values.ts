@@ -36,6 +36,8 @@ export const VALUES = {
   muted: (media: MediaSnapshot): boolean => media.muted,
   /** 1 is the speed at which it was made. */
   'playback-rate': (media: MediaSnapshot): number => media.playbackRate,
+  /** The quality that is chosen, in the words of whoever offers it; empty where there is nothing to choose. */
+  quality: (media: MediaSnapshot): string => media.quality,
   /** Whether it starts again at its end. */
   loop: (media: MediaSnapshot): boolean => media.loop,
   /** The time under a pointer that rests on a position slider. */

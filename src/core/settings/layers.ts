@@ -1,12 +1,13 @@
 import { rowOf, type SettingKey } from './table.ts'
 
 /**
- * Where a setting may be said, the weakest first: the library itself, the form of the player (one with controls, a
+ * Where a setting may be said, the weakest first: the library itself, the service that hosts a clip, the form of the player (one with controls, a
  * backdrop), a preset, a clip document, the attribute `settings`, an attribute of the player, an attribute of the media in
  * it, a clip that script gives, script.
  */
 export const SETTING_ORIGINS = [
   'library',
+  'service',
   'form',
   'preset',
   'clip',
@@ -25,14 +26,19 @@ export interface SettingExplanation {
   readonly key: SettingKey
   readonly value: unknown
   readonly origin: SettingOrigin
+  /** Where a preset settles it: the one that says it, which the linked one may extend. */
+  readonly preset?: string
+  /** Where a preset settles it: the one that is linked. */
+  readonly linkedTo?: string
   /** What weaker layers say, the strongest of them first. */
   readonly hidden: readonly { readonly origin: SettingOrigin; readonly value: unknown }[]
-  /** Only a media with a picture honours it. */
-  readonly isOfPicture: boolean
 }
 
+/** The weakest places nobody writes for one player: what they say has been read, and anything may say otherwise. */
+export const UNWRITTEN_ORIGINS: readonly SettingOrigin[] = ['library', 'service', 'form', 'preset']
+
 /** Those that an author writes: of two of them that say the same, the author should know. */
-const isWritten = (origin: SettingOrigin): boolean => origin !== 'library' && origin !== 'form'
+const isWritten = (origin: SettingOrigin): boolean => !UNWRITTEN_ORIGINS.includes(origin)
 
 /** Settings by their layers: of two that say the same setting the stronger one holds, and the weaker one waits. */
 export class SettingLayers {
@@ -66,7 +72,8 @@ export class SettingLayers {
   /** Two places that say the same setting, the stronger first; `undefined` where only one does. */
   twiceOf(key: SettingKey): readonly [winner: SettingOrigin, loser: SettingOrigin] | undefined {
     const [winner, loser] = this.#saying(key).filter(isWritten)
-    if (!winner || !loser) return undefined
+    // A clip that script gives is what comes next: it is meant to say something else than the markup.
+    if (!winner || !loser || winner === 'given clip') return undefined
     // Of a player and the media in it, either may say what both mean.
     const isSame = winner === 'media' && Object.is(this.saidBy('media', key), this.saidBy(loser, key))
     return isSame ? undefined : [winner, loser]
@@ -80,8 +87,7 @@ export class SettingLayers {
       key,
       value: this.saidBy(origin, key),
       origin,
-      hidden: hidden.filter(({ value }) => value !== undefined),
-      isOfPicture: rowOf(key).picture === true
+      hidden: hidden.filter(({ value }) => value !== undefined)
     }
   }
 

@@ -1,4 +1,5 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../fault.ts'
+import { tryReadClipFields } from '../documents/clip-fields.ts'
+import { type Fault, fault, type Result, refuse, succeed, tellFirst, textOf } from '../fault.ts'
 import { CONTROL_NAMES } from '../layout/layouts.ts'
 import { tryReadLayouts, unknownControl } from '../layout/read-layouts.ts'
 import { nearestName } from '../nearest-name.ts'
@@ -26,12 +27,16 @@ const DEEP: Readonly<Record<NonNullable<SettingRow['deep']>, (value: never) => D
   // Those that there are are left out, whatever stands beside them.
   'control-names': (names: readonly string[]) => ({
     value: names.filter(isControl),
-    faults: names.filter(name => !isControl(name)).map(unknownControl)
+    faults: tellFirst(
+      names.filter(name => !isControl(name)),
+      unknownControl
+    )
   }),
   'time-address': (value: string | number) => readingOf(tryParseTimeAddress(value), value),
   // Without a time: the frame in the middle.
   'frame-address': (value: string | number) =>
     value === '' ? { value, faults: [] } : readingOf(tryParseTimeAddress(value), value),
+  'clip-fields': (fields: object) => readingOf(tryReadClipFields(fields)),
   moments: (value: Parameters<typeof tryReadMoments>[0]) => readingOf(tryReadMoments(value)),
   shortcuts: (value: Parameters<typeof tryReadShortcuts>[0]) => readingOf(tryReadShortcuts(value))
 }
@@ -55,15 +60,15 @@ const rangeInWords = ({ exclusiveMinimum, minimum, maximum }: Extract<ValueSchem
 }
 
 /** What a schema lets in, in words. */
-const inWords = (schema: ValueSchema): string => {
-  if ('anyOf' in schema) return schema.anyOf.map(inWords).join(', or ')
+export const schemaInWords = (schema: ValueSchema): string => {
+  if ('anyOf' in schema) return schema.anyOf.map(schemaInWords).join(', or ')
   switch (schema.type) {
     case 'boolean':
       return 'true or false (off in an attribute)'
     case 'number':
       return `a number${rangeInWords(schema)}`
     case 'array':
-      return `a list of ${inWords(schema.items).replace(/^an? /, '')}`
+      return `a list of ${schemaInWords(schema.items).replace(/^an? /, '')}`
     case 'object':
       return 'an object'
     case 'string':
@@ -80,20 +85,17 @@ const hintFor = (key: SettingKey, value: unknown): string => {
   const known = HINTS[key]
   if (known) return known
   if ('type' in schema && schema.type === 'string' && schema.enum) {
-    const nearest = nearestName(String(value), schema.enum)
+    const nearest = nearestName(textOf(value), schema.enum)
     return nearest ? `did you mean ${nearest}?` : `there are ${schema.enum.join(', ')}`
   }
-  return `write ${inWords(schema)}`
+  return `write ${schemaInWords(schema)}`
 }
-
-const printed = (value: unknown): string =>
-  typeof value === 'string' ? value : (JSON.stringify(value) ?? String(value))
 
 /** A value that cannot be read. @param name the setting as its author wrote it. */
 export const unreadableSetting = (key: SettingKey, name: string, value: unknown): Fault =>
   fault(
     'setting-unreadable',
-    `${name} was to be set to “${printed(value)}”, and that cannot be read.`,
+    `${name} was to be set to “${textOf(value)}”, and that cannot be read.`,
     hintFor(key, value)
   )
 
@@ -101,26 +103,30 @@ export const unreadableSetting = (key: SettingKey, name: string, value: unknown)
 const DATA_KEYS: readonly string[] = SETTING_KEYS
 
 /** A setting that there is not, with the name that was probably meant. */
-export const unknownSetting = (key: string): Fault => {
+const unknownSetting = (key: string): Fault => {
   const nearest = nearestName(key, DATA_KEYS)
   const hint = nearest ? `did you mean ${nearest}?` : `there are ${DATA_KEYS.join(', ')}`
   return fault('setting-unknown', `There is no setting “${key}”.`, hint)
 }
+
+/** Settings that there are not. */
+export const unknownSettings = (keys: readonly string[]): readonly Fault[] => tellFirst(keys, unknownSetting)
 
 /** An attribute of a player that is almost one of ours. */
 export const misspeltAttribute = (name: string, nearest: string): Fault =>
   fault('setting-unknown', `<yoke-player> has no attribute “${name}”.`, `did you mean ${nearest}?`)
 
 /** The attribute `settings`, where it is no JSON. */
-export const unreadableSettings = (text: string): Fault =>
+export const unreadableSettings = (record: unknown): Fault =>
   fault(
     'setting-unreadable',
-    `settings was to be set to “${text}”, and that cannot be read.`,
-    'write JSON, as in settings=\'{ "hideAfter": 4 }\''
+    `Settings were to be read from “${textOf(record)}”, and that is no record of them.`,
+    'write { hideAfter: 4 }, and in markup, as JSON, settings=\'{ "hideAfter": 4 }\''
   )
 
 const ORIGINS_IN_WORDS: Readonly<Record<SettingOrigin, string>> = {
   library: 'the library',
+  service: 'the service that hosts the clip',
   form: 'the form of the player',
   preset: 'a preset',
   clip: 'the clip document',
@@ -153,6 +159,12 @@ const read = (key: SettingKey, name: string, value: unknown): Result<unknown> =>
   return faults[0] ? refuse(faults[0]) : succeed(good)
 }
 
+/** What is wrong with the value of a setting, as script or JSON gives it; `undefined` where nothing is. */
+export const faultOfSetting = (key: SettingKey, value: unknown): Fault | undefined => {
+  const result = read(key, key, value)
+  return result.ok ? undefined : result.fault
+}
+
 /** Reads one attribute as it is written on a player. `undefined` for an attribute that is no setting. */
 export const readSettingAttribute = (name: string, text: string): Result<unknown> | undefined => {
   const key = ATTRIBUTE_KEYS.get(name)
@@ -176,6 +188,6 @@ export const readDataSettings = (
   const others = entries.filter(([key]) => !isSettingKey(key) || rowOf(key).scriptOnly)
   return {
     read: known.map(([key, value]) => [key, read(key, key, value)] as const),
-    unknown: others.map(([key]) => unknownSetting(key))
+    unknown: unknownSettings(others.map(([key]) => key))
   }
 }

@@ -161,15 +161,13 @@ describe('one setting from several places', () => {
       hidden: [
         { origin: 'clip', value: 6 },
         { origin: 'library', value: 2.5 }
-      ],
-      isOfPicture: false
+      ]
     })
     expect(layers.explain('title')).toEqual({
       key: 'title',
       value: '',
       origin: 'library',
-      hidden: [],
-      isOfPicture: false
+      hidden: []
     })
   })
 

@@ -72,8 +72,12 @@ export interface DataSettings {
   readonly posterAt?: string | number | undefined
   /** The poster in several sizes, as on an `<img>`. */
   readonly posterSrcset?: string | undefined
+  /** A connection to the service of a hosted clip may be opened when a pointer or focus comes to the player. */
+  readonly preconnect?: boolean | undefined
   /** How much is fetched before playback (HTML, `preload`). */
   readonly preload?: 'none' | 'metadata' | 'auto' | '' | undefined
+  /** The preset that it is linked to: its name, or the address of its document. */
+  readonly preset?: string | undefined
   /** Take the smallest of several sizes. Default: what the browser says that its user wishes. */
   readonly saveData?: boolean | undefined
   /** Keys that work while focus is in a bound element: `off`, keys that may stay, or keys with commands of your own. */

@@ -11,12 +11,21 @@ export interface SettingRow {
   readonly default?: unknown
   /** Only a media with a picture honours it. */
   readonly picture?: true
+  /** Only a media element honours it, and no hosted service does; or only a media that can be silenced, or whose volume, or rate, can be set. */
+  readonly needs?: 'element' | 'muted' | 'volume' | 'playbackRate'
   /** It holds from the next load on; others take effect at once. */
   readonly atLoad?: true
   /** Only script can say it: it is no data. */
   readonly scriptOnly?: true
   /** Its value has to be read with care, by the part of this name (see `read-deep.ts`), before it takes effect. */
-  readonly deep?: 'shortcuts' | 'layouts' | 'control-names' | 'time-address' | 'frame-address' | 'moments'
+  readonly deep?:
+    | 'clip-fields'
+    | 'shortcuts'
+    | 'layouts'
+    | 'control-names'
+    | 'time-address'
+    | 'frame-address'
+    | 'moments'
 }
 
 const FLAG: ValueSchema = { type: 'boolean' }
@@ -24,6 +33,25 @@ const TEXT: ValueSchema = { type: 'string' }
 const ABOVE_0: ValueSchema = { type: 'number', exclusiveMinimum: 0 }
 const SHARE: ValueSchema = { type: 'number', minimum: 0, maximum: 1 }
 const RECORD: ValueSchema = { type: 'object' }
+const SOURCE: ValueSchema = {
+  type: 'object',
+  properties: { src: TEXT, type: TEXT, media: TEXT, width: { type: 'number' }, name: TEXT },
+  required: ['src'],
+  orFile: true
+}
+const TRACK: ValueSchema = {
+  type: 'object',
+  properties: {
+    src: TEXT,
+    text: TEXT,
+    kind: TEXT,
+    label: TEXT,
+    srclang: TEXT,
+    id: TEXT,
+    default: FLAG,
+    forced: FLAG
+  }
+}
 const RECORDS: ValueSchema = { type: 'array', items: RECORD }
 const TIME: ValueSchema = { anyOf: [TEXT, { type: 'number', minimum: 0 }] }
 const COLOR: ValueSchema = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }
@@ -47,49 +75,71 @@ const SETTINGS = {
   'captionLook.opacity': { schema: SHARE, attribute: '' },
   'captionLook.place': { schema: words('foot', 'top'), attribute: '' },
   'captionLook.size': { schema: { type: 'number', minimum: 0.5, maximum: 3 }, attribute: '' },
-  clipFields: { schema: RECORD, atLoad: true },
+  clipFields: { schema: RECORD, deep: 'clip-fields', atLoad: true },
   container: { schema: RECORD, attribute: '', scriptOnly: true },
   controls: { schema: FLAG, default: false },
-  crossOrigin: { schema: words('anonymous', 'use-credentials', ''), attribute: 'crossorigin', atLoad: true },
+  crossOrigin: {
+    schema: words('anonymous', 'use-credentials', ''),
+    attribute: 'crossorigin',
+    atLoad: true,
+    needs: 'element'
+  },
   debug: { schema: FLAG, default: false },
   dropFiles: { schema: FLAG, default: false },
-  fit: { schema: words(...FITS), picture: true },
-  focusPoint: { schema: { type: 'string', pattern: `^\\s*${PERCENT}\\s+${PERCENT}\\s*$` }, picture: true },
+  fit: { schema: words(...FITS), picture: true, needs: 'element' },
+  focusPoint: {
+    schema: { type: 'string', pattern: `^\\s*${PERCENT}\\s+${PERCENT}\\s*$` },
+    picture: true,
+    needs: 'element'
+  },
   frameRate: { schema: ABOVE_0, picture: true },
   gestures: { schema: FLAG, default: false, picture: true },
-  height: { schema: ABOVE_0, attribute: '', picture: true },
+  height: { schema: ABOVE_0, picture: true },
   hideAfter: { schema: { type: 'number', exclusiveMinimum: 0, orNever: true }, default: 2.5 },
   layouts: { schema: RECORDS, deep: 'layouts' },
   loading: { schema: words('eager', 'lazy'), default: 'eager', atLoad: true },
   loop: { schema: FLAG, default: false },
   measures: { schema: FLAG, default: false },
   moments: { schema: RECORDS, attribute: '', deep: 'moments', default: [] },
-  muted: { schema: FLAG, default: false },
+  muted: { schema: FLAG, default: false, needs: 'muted' },
   picture: { schema: RECORD, attribute: '', scriptOnly: true },
-  playbackRates: { schema: { type: 'array', items: ABOVE_0 }, default: [0.5, 0.75, 1, 1.25, 1.5, 2] },
-  playsInline: { schema: FLAG, attribute: 'playsinline', default: false, picture: true, atLoad: true },
-  poster: { schema: TEXT, picture: true },
-  posterAt: { schema: TIME, picture: true, deep: 'frame-address' },
+  playbackRates: {
+    schema: { type: 'array', items: ABOVE_0 },
+    default: [0.5, 0.75, 1, 1.25, 1.5, 2],
+    needs: 'playbackRate'
+  },
+  playsInline: {
+    schema: FLAG,
+    attribute: 'playsinline',
+    default: false,
+    picture: true,
+    atLoad: true,
+    needs: 'element'
+  },
+  poster: { schema: TEXT },
+  posterAt: { schema: TIME, picture: true, deep: 'frame-address', needs: 'element' },
   posterSrcset: { schema: TEXT, picture: true },
+  preconnect: { schema: FLAG, default: false },
   preload: { schema: words('none', 'metadata', 'auto', ''), atLoad: true },
-  saveData: { schema: FLAG, atLoad: true },
+  preset: { schema: TEXT },
+  saveData: { schema: FLAG, atLoad: true, needs: 'element' },
   shortcuts: {
     schema: { anyOf: [words('off'), { type: 'array', items: { anyOf: [TEXT, RECORD] } }] },
     deep: 'shortcuts'
   },
   solo: { schema: FLAG, default: false },
   sourceTimeout: { schema: ABOVE_0, default: 10 },
-  sources: { schema: { type: 'array', items: { anyOf: [TEXT, RECORD] } }, attribute: '', atLoad: true },
+  sources: { schema: { type: 'array', items: { anyOf: [TEXT, SOURCE] } }, attribute: '', atLoad: true },
   src: { schema: TEXT, atLoad: true },
   'start.at': { schema: TIME, deep: 'time-address', atLoad: true },
-  'start.sound': { schema: words(...START_SOUNDS), atLoad: true },
-  'start.volume': { schema: SHARE, atLoad: true },
+  'start.sound': { schema: words(...START_SOUNDS), atLoad: true, needs: 'muted' },
+  'start.volume': { schema: SHARE, atLoad: true, needs: 'volume' },
   'start.when': { schema: words(...START_WHENS), atLoad: true },
   title: { schema: TEXT, attribute: 'clip-title', default: '' },
-  tracks: { schema: RECORDS, attribute: '', default: [] },
-  width: { schema: ABOVE_0, attribute: '', picture: true },
+  tracks: { schema: { type: 'array', items: TRACK }, attribute: '', default: [] },
+  width: { schema: ABOVE_0, picture: true },
   without: { schema: { type: 'array', items: TEXT }, deep: 'control-names', default: [] },
-  words: { schema: RECORD, attribute: '', scriptOnly: true }
+  words: { schema: RECORD, attribute: '' }
 } as const satisfies Record<string, SettingRow>
 
 /** The key of a setting; `start.when` lies in `start`. */
@@ -97,8 +147,12 @@ export type SettingKey = keyof typeof SETTINGS
 
 export const isSettingKey = (key: string): key is SettingKey => Object.hasOwn(SETTINGS, key)
 
+const ROWS = Object.fromEntries(
+  Object.entries(SETTINGS).map(([key, row]) => [key, Object.assign(Object.create(null), row)])
+) as Readonly<Record<SettingKey, SettingRow>>
+
 /** The row of a setting. */
-export const rowOf = (key: SettingKey): SettingRow => SETTINGS[key]
+export const rowOf = (key: SettingKey): SettingRow => ROWS[key]
 
 /** Every key, in the order of the table. */
 export const SETTING_KEYS = Object.keys(SETTINGS) as readonly SettingKey[]
@@ -134,13 +188,16 @@ export const flattenSettings = (settings: object): readonly (readonly [key: stri
     return Object.entries(value).map(([part, one]) => [`${key}.${part}`, one] as const)
   })
 
+/** Without a prototype: what a page has put on that of all objects is no setting. */
+export const bare = (members: object): Record<string, unknown> => Object.assign(Object.create(null), members)
+
 /** {@link flattenSettings}, back. */
 export const nestSettings = (entries: Iterable<readonly [string, unknown]>): Readonly<Record<string, unknown>> => {
-  const settings: Record<string, unknown> = {}
+  const settings = bare({})
   for (const [key, value] of entries) {
     const [head = '', part] = key.split('.')
     if (part === undefined) settings[head] = value
-    else settings[head] = { ...(settings[head] as object), [part]: value }
+    else settings[head] = bare({ ...(settings[head] as object), [part]: value })
   }
   return settings
 }

@@ -14,10 +14,18 @@ export type ValueSchema =
       readonly orNever?: boolean
     }
   | { readonly type: 'array'; readonly items: ValueSchema }
-  | { readonly type: 'object' }
+  | {
+      readonly type: 'object'
+      /** The shape of members; others may be anything. */
+      readonly properties?: Readonly<Record<string, ValueSchema>>
+      readonly required?: readonly string[]
+      /** In script a chosen file stands for itself. */
+      readonly orFile?: boolean
+    }
   /** Several forms: the first that fits. */
   | { readonly anyOf: readonly ValueSchema[] }
 
+type ObjectSchema = Extract<ValueSchema, { readonly type: 'object' }>
 type NumberSchema = Extract<ValueSchema, { readonly type: 'number' }>
 
 const isWithin = (value: number, { exclusiveMinimum, minimum, maximum }: NumberSchema): boolean =>
@@ -28,6 +36,21 @@ const isWithin = (value: number, { exclusiveMinimum, minimum, maximum }: NumberS
 const readNumber = (schema: NumberSchema, value: unknown): number | undefined => {
   if (schema.orNever && (value === 'never' || value === Number.POSITIVE_INFINITY)) return Number.POSITIVE_INFINITY
   return typeof value === 'number' && Number.isFinite(value) && isWithin(value, schema) ? value : undefined
+}
+
+/** Whether something is a file or a piece of one (File API, "Blob"), of whatever document. */
+export const isFile = (thing: unknown): boolean =>
+  /^\[object (?:File|Blob)\]$/.test(Object.prototype.toString.call(thing))
+
+const fits = ({ properties = {}, required = [], orFile }: ObjectSchema, value: object): boolean => {
+  if (orFile && isFile(value)) return true
+  return (
+    required.every(name => name in value) &&
+    Object.entries(properties).every(([name, schema]) => {
+      const member: unknown = Reflect.get(value, name)
+      return member === undefined || readValue(schema, member) !== undefined
+    })
+  )
 }
 
 /** A value as script or JSON gives it, or `undefined` where the schema does not let it in. */
@@ -41,7 +64,9 @@ export const readValue = (schema: ValueSchema, value: unknown): unknown => {
         ? value
         : undefined
     case 'object':
-      return typeof value === 'object' && value !== null && !Array.isArray(value) ? value : undefined
+      return typeof value === 'object' && value !== null && !Array.isArray(value) && fits(schema, value)
+        ? value
+        : undefined
     case 'boolean':
       return typeof value === 'boolean' ? value : undefined
     case 'string': {

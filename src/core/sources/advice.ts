@@ -140,13 +140,21 @@ export const orderFiles = <File extends ProbedFile>(files: readonly File[]): rea
   return [...files].sort((a, b) => rank(a) - rank(b) || width(b) - width(a))
 }
 
-const attribute = (text: string): string => text.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/'/g, '&#39;')
+const ESCAPES: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '"': '&quot;',
+  "'": '&#39;',
+  '<': '&lt;',
+  '>': '&gt;'
+}
+
+const attribute = (text: string): string => text.replace(/[&"'<>]/g, character => ESCAPES[character] ?? '')
 
 /** The `<source>` elements for files that stand for one another, in the right order; with widths where these differ. */
 export const sourceElements = (files: readonly ProbedFile[]): readonly string[] => {
   const widths = new Set(files.map(({ facts }) => pictureOf(facts)?.width))
   return orderFiles(files).map(({ src, facts }) => {
     const width = widths.size > 1 && pictureOf(facts)?.width
-    return `<source src="${attribute(src)}" type='${facts.type}'${width ? ` data-yoke-width="${width}"` : ''}>`
+    return `<source src="${attribute(src)}" type='${facts.type.replace(/[&'<>]/g, character => ESCAPES[character] ?? '')}'${width ? ` data-yoke-width="${width}"` : ''}>`
   })
 }

@@ -18,7 +18,7 @@ export interface FailoverState {
   readonly good: string | undefined
   /** The source that is tried again. */
   readonly again: string | undefined
-  readonly triesInVain: number
+  readonly failedTries: number
 }
 
 /** What has happened to the sources of a media. Those with an attempt are answers to an effect. */
@@ -89,7 +89,7 @@ export const initialFailover: FailoverState = {
   attempt: 0,
   good: undefined,
   again: undefined,
-  triesInVain: 0
+  failedTries: 0
 }
 
 type EventType = FailoverEvent['type']
@@ -112,7 +112,8 @@ const silent = (name: string, seconds: number): Fault =>
     'look whether the server answers at all; source-timeout sets how long is waited'
   )
 
-const withoutPicture = (name: string): Fault =>
+/** Of a file with a picture only the sound can be played. */
+export const withoutPicture = (name: string): Fault =>
   fault(
     'source-without-picture',
     `Of ${name} this browser plays only the sound.`,
@@ -158,10 +159,10 @@ const diagnose = (state: FailoverState): FailoverStep => {
 
 /** The same source again, after growing pauses; without a connection once it is back. */
 const tryAgain = (state: FailoverState, src: string, { isOnline }: FailoverFacts): FailoverStep => {
-  const seconds = pauseBeforeRetry(state.triesInVain)
+  const seconds = pauseBeforeRetry(state.failedTries)
   if (seconds === undefined) return diagnose(state)
   const attempt = state.attempt + 1
-  const next = { ...state, attempt, again: src, triesInVain: state.triesInVain + 1 }
+  const next = { ...state, attempt, again: src, failedTries: state.failedTries + 1 }
   return isOnline
     ? { state: { ...next, phase: 'pausing' }, effects: [{ do: 'wait', seconds, attempt }] }
     : stay({ ...next, phase: 'offline' })
@@ -178,12 +179,22 @@ const probe = (state: FailoverState, { reports }: FailoverFacts, behind = -1): F
   }
 }
 
-/** Leaves the present source for the next, else for itself, else for one that was refused. */
-const leave = (state: FailoverState, facts: FailoverFacts, broken?: string): FailoverStep => {
+/** Of those that were silent before, the next one in the list, round and round: they are waited for longer each time. */
+const silentInTurn = (src: string, { reports }: FailoverFacts): string | undefined => {
+  const at = reports.findIndex(report => report.src === src)
+  const inTurn = [...reports.slice(at + 1), ...reports.slice(0, Math.max(0, at))]
+  return inTurn.find(({ state }) => state === 'silent')?.src
+}
+
+/** Leaves a source for the next, else for one that was only silent, else for itself, else for one that was refused. */
+const leave = (state: FailoverState, src: string, facts: FailoverFacts, broken?: string): FailoverStep => {
   const next = nextSource(facts.reports)
-  const again = state.good ?? broken
   if (next) return switchTo(state, next.src)
-  return again ? tryAgain(state, again, facts) : probe(state, facts)
+  if (broken) return tryAgain(state, state.good ?? broken, facts)
+  const silent = silentInTurn(src, facts)
+  if (silent && pauseBeforeRetry(state.failedTries) !== undefined)
+    return switchTo({ ...state, failedTries: state.failedTries + 1 }, silent)
+  return state.good ? tryAgain(state, state.good, facts) : probe(state, facts)
 }
 
 const broken: Row<'broken'> = (state, { src, byConnection }, facts) => {
@@ -191,7 +202,7 @@ const broken: Row<'broken'> = (state, { src, byConnection }, facts) => {
   const why = isConnection ? lost : unplayable
   return after(
     [...note(src, 'failed', why(nameOf(src, facts))), HOLD],
-    leave(state, besides(src, facts), isConnection && src ? src : undefined)
+    leave(state, src, besides(src, facts), isConnection && src ? src : undefined)
   )
 }
 
@@ -199,23 +210,24 @@ const fellSilent: Row<'silent'> = (state, { src, seconds }, facts) => {
   const said = [...note(src, 'silent', silent(nameOf(src, facts), seconds)), HOLD]
   const next = nextSource(besides(src, facts).reports)
   if (next) return after(said, switchTo(state, next.src))
-  if (pauseBeforeRetry(state.triesInVain) === undefined) return after(said, diagnose(state))
-  return after(said, switchTo({ ...state, triesInVain: state.triesInVain + 1 }, state.good ?? src))
+  if (pauseBeforeRetry(state.failedTries) === undefined) return after(said, diagnose(state))
+  const again = silentInTurn(src, facts) ?? state.good ?? src
+  return after(said, switchTo({ ...state, failedTries: state.failedTries + 1 }, again))
 }
 
 const lacksPicture: Row<'without-picture'> = (state, { src }, facts) =>
-  after([...note(src, 'failed', withoutPicture(nameOf(src, facts))), HOLD], leave(state, besides(src, facts)))
+  after([...note(src, 'failed', withoutPicture(nameOf(src, facts))), HOLD], leave(state, src, besides(src, facts)))
 
 const cutShort: Row<'cut-short'> = (state, { src, at }, facts) =>
   after([{ do: 'hold', at }], broken(state, { type: 'broken', src, byConnection: false }, facts))
 
-const ran: Row<'ran'> = (state, { src }) => stay({ ...state, good: src, triesInVain: 0 })
+const ran: Row<'ran'> = (state, { src }) => stay({ ...state, good: src, failedTries: 0 })
 
 /** What the page has put in its place meanwhile is left alone. */
 const backOnline: Row<'online'> = (state, _, { reports }) => {
   const src = state.good ?? state.again
   if (src === undefined || !reports.some(report => report.src === src)) return stay(state)
-  const hopeful = switchTo({ ...state, triesInVain: 0 }, src)
+  const hopeful = switchTo({ ...state, failedTries: 0 }, src)
   return state.phase === 'failed' ? after([{ do: 'stand-by' }], hopeful) : hopeful
 }
 

@@ -1,53 +1,57 @@
 /** Media types by the suffixes that files of theirs usually have; the first suffix is the usual one. */
-const SUFFIXES: Readonly<Record<string, readonly string[]>> = {
-  'video/mp4': ['mp4', 'm4v', 'mp4v'],
-  'audio/mp4': ['m4a', 'm4b'],
-  'video/webm': ['webm'],
-  'audio/webm': ['weba'],
-  'video/ogg': ['ogv', 'ogx'],
-  'audio/ogg': ['ogg', 'oga', 'opus', 'spx'],
-  'video/quicktime': ['mov', 'qt'],
-  // Registered without x- (RFC 9559, section 28), but engines know only this form.
-  'video/x-matroska': ['mkv'],
-  'audio/x-matroska': ['mka'],
-  'audio/mpeg': ['mp3'],
-  'audio/aac': ['aac'],
-  'audio/flac': ['flac'],
-  'audio/wav': ['wav', 'wave'],
-  'application/vnd.apple.mpegurl': ['m3u8'],
-  'application/dash+xml': ['mpd']
-}
+const SUFFIXES: ReadonlyMap<string, readonly string[]> = new Map(
+  Object.entries({
+    'video/mp4': ['mp4', 'm4v', 'mp4v'],
+    'audio/mp4': ['m4a', 'm4b'],
+    'video/webm': ['webm'],
+    'audio/webm': ['weba'],
+    'video/ogg': ['ogv', 'ogx'],
+    'audio/ogg': ['ogg', 'oga', 'opus', 'spx'],
+    'video/quicktime': ['mov', 'qt'],
+    // Registered without x- (RFC 9559, section 28), but engines know only this form.
+    'video/x-matroska': ['mkv'],
+    'audio/x-matroska': ['mka'],
+    'audio/mpeg': ['mp3'],
+    'audio/aac': ['aac'],
+    'audio/flac': ['flac'],
+    'audio/wav': ['wav', 'wave'],
+    'application/vnd.apple.mpegurl': ['m3u8'],
+    'application/dash+xml': ['mpd']
+  })
+)
 
 const TYPES: ReadonlyMap<string, string> = new Map(
-  Object.entries(SUFFIXES).flatMap(([type, suffixes]) => suffixes.map(suffix => [suffix, type] as const))
+  [...SUFFIXES].flatMap(([type, suffixes]) => suffixes.map(suffix => [suffix, type] as const))
 )
 
 /** Other names under which the same types go about. */
-const ALIASES: Readonly<Record<string, string>> = {
-  'video/x-m4v': 'video/mp4',
-  'audio/x-m4a': 'audio/mp4',
-  'audio/m4a': 'audio/mp4',
-  'application/mp4': 'video/mp4',
-  'application/ogg': 'video/ogg',
-  'video/matroska': 'video/x-matroska',
-  'audio/matroska': 'audio/x-matroska',
-  'audio/mp3': 'audio/mpeg',
-  'audio/x-wav': 'audio/wav',
-  'audio/wave': 'audio/wav',
-  'audio/vnd.wave': 'audio/wav',
-  'audio/x-flac': 'audio/flac',
-  'audio/x-aac': 'audio/aac',
-  'application/x-mpegurl': 'application/vnd.apple.mpegurl',
-  'audio/mpegurl': 'application/vnd.apple.mpegurl'
-}
+const ALIASES: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    'video/x-m4v': 'video/mp4',
+    'audio/x-m4a': 'audio/mp4',
+    'audio/m4a': 'audio/mp4',
+    'application/mp4': 'video/mp4',
+    'application/ogg': 'video/ogg',
+    'video/matroska': 'video/x-matroska',
+    'audio/matroska': 'audio/x-matroska',
+    'audio/mp3': 'audio/mpeg',
+    'audio/x-wav': 'audio/wav',
+    'audio/wave': 'audio/wav',
+    'audio/vnd.wave': 'audio/wav',
+    'audio/x-flac': 'audio/flac',
+    'audio/x-aac': 'audio/aac',
+    'application/x-mpegurl': 'application/vnd.apple.mpegurl',
+    'audio/mpegurl': 'application/vnd.apple.mpegurl'
+  })
+)
 
 /** Every media type that is known here. */
-export const KNOWN_TYPES: readonly string[] = Object.keys(SUFFIXES)
+export const KNOWN_TYPES: readonly string[] = [...SUFFIXES.keys()]
 
 /** A type by its usual name, without parameters and in lower case. */
 export const plainType = (type: string): string => {
   const plain = (type.split(';')[0] ?? '').trim().toLowerCase()
-  return ALIASES[plain] ?? plain
+  return ALIASES.get(plain) ?? plain
 }
 
 /** The suffix of an address or path in lower case, without its dot; `''` where there is none. Query and fragment are passed over. */
@@ -73,4 +77,4 @@ export const isSameContainer = (type: string, other: string): boolean =>
 export const isSoundType = (type: string): boolean => plainType(type).startsWith('audio/')
 
 /** The suffix that files of a type usually have, without its dot; `undefined` for a type that is not known. */
-export const usualSuffix = (type: string): string | undefined => SUFFIXES[plainType(type)]?.[0]
+export const usualSuffix = (type: string): string | undefined => SUFFIXES.get(plainType(type))?.[0]

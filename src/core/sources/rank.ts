@@ -19,7 +19,7 @@ export interface SourceEntry {
 /** What an engine says of a type (HTML, `canPlayType()`): no, perhaps, very likely. */
 export type PlayAnswer = '' | 'maybe' | 'probably'
 
-/** What is asked of the engine, and what is wished for. */
+/** What is asked of the engine, and what is preferred. */
 export interface SourceQuestion {
   /** What the engine says of a type. */
   readonly canPlayType: (type: string) => PlayAnswer
@@ -69,6 +69,9 @@ export const rankSources = (entries: readonly SourceEntry[], question: SourceQue
   return ranked.sort((a, b) => order(a) - order(b) || a.index - b.index)
 }
 
+/** The page of a hosted clip, which no engine is to ask for as for a file. */
+const isPage = ({ src, type = '' }: SourceEntry): boolean => /^https?:/i.test(src) && /^\s*text\/html\b/i.test(type)
+
 const typeFault = ({ src, type = '' }: SourceEntry): Fault | undefined => {
   const read = tryParseMediaType(type)
   if (!read.ok) return fault('type-unreadable', `The type of ${src} cannot be read: “${type}”.`, read.fault.hint)
@@ -92,4 +95,4 @@ const typeFault = ({ src, type = '' }: SourceEntry): Fault | undefined => {
 
 /** What is wrong with sources as they are written, before anything is fetched. */
 export const checkSources = (entries: readonly SourceEntry[]): readonly Fault[] =>
-  entries.flatMap(entry => (entry.type === undefined ? [] : (typeFault(entry) ?? [])))
+  entries.flatMap(entry => (entry.type === undefined || isPage(entry) ? [] : (typeFault(entry) ?? [])))

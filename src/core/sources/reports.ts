@@ -1,5 +1,5 @@
 import type { Fault } from '../fault.ts'
-import type { PlayAnswer } from './rank.ts'
+import type { PlayAnswer, SourceEntry } from './rank.ts'
 
 /**
  * What has become of a source. `untried`: its turn has not come. `loading`: tried at this moment. `chosen`: it plays, or could.
@@ -19,18 +19,28 @@ export interface SourceReport {
   /** What the engine says of that type (HTML, `canPlayType()`). */
   readonly answer: PlayAnswer
   readonly state: SourceState
-  /** The how-manieth to be tried, from 1; 0 where it was not tried. */
+  /** Its number in the order of tries, from 1; 0 where it was not tried. */
   readonly turn: number
   /** Why it was left; absent where it was not. */
   readonly fault?: Fault
 }
 
+/** A source before its turn, of which nobody has said yet whether it plays. */
+export const untriedReport = ({ src, name = src, type = '' }: SourceEntry): SourceReport => ({
+  src,
+  name,
+  type,
+  answer: 'maybe',
+  state: 'untried',
+  turn: 0
+})
+
 /** The source to try next: the first one whose turn has not come. */
 export const nextSource = (reports: readonly SourceReport[]): SourceReport | undefined =>
   reports.find(({ state, answer }) => state === 'untried' && answer !== '')
 
-/** How long to wait before a source that once played is tried again, in seconds, by how often that was in vain. */
+/** How long to wait before a source that once played is tried again, in seconds, by how often that has failed. */
 const PAUSES: readonly number[] = [1, 2, 4, 8, 15]
 
 /** The pause before the next try, in seconds; `undefined` once there have been enough. */
-export const pauseBeforeRetry = (triesInVain: number): number | undefined => PAUSES[triesInVain]
+export const pauseBeforeRetry = (failedTries: number): number | undefined => PAUSES[failedTries]

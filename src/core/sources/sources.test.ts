@@ -198,7 +198,7 @@ describe('advice', () => {
     expect(sourceElements(files).slice(0, 3)).toEqual([
       `<source src="a.webm" type='video/webm; codecs="vp9"' data-yoke-width="1280">`,
       `<source src="a.mp4" type='video/mp4' data-yoke-width="1280">`,
-      `<source src="&quot;&#39;>.mp4" type='video/mp4' data-yoke-width="640">`
+      `<source src="&quot;&#39;&gt;.mp4" type='video/mp4' data-yoke-width="640">`
     ])
   })
 

@@ -52,6 +52,8 @@ describe('parseTimeAddress', () => {
     [-10, /use skip/],
     ['150%', /0% to 100%/],
     [Number.NaN, /finite/],
+    ['9'.repeat(310), /finite/],
+    [`${'9'.repeat(310)}:00:00`, /finite/],
     [Number.POSITIVE_INFINITY, /finite/]
   ])('refuses %j, and says what would be right', (written, hint) => {
     const result = tryParseTimeAddress(written)

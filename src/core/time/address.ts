@@ -20,6 +20,12 @@ const unreadable = (input: unknown, hint: string): { readonly ok: false; readonl
 
 const FORMS = 'write seconds (90), a clock (1:30 or 1:01:30.250), a share of the whole (50%), or the word end'
 
+/** So many figures may stand there that no number holds them. */
+const finite = (seconds: number, input: string | number): Result<TimeAddress> =>
+  Number.isFinite(seconds)
+    ? succeed({ kind: 'seconds', seconds })
+    : unreadable(input, 'a time in seconds is a finite number')
+
 const parseClock = (
   text: string,
   [, hours, minutes = '0', seconds = '0']: readonly (string | undefined)[]
@@ -29,17 +35,17 @@ const parseClock = (
   if (hours !== undefined && Number(minutes) >= 60)
     return unreadable(text, `after hours, minutes run from 00 to 59, not ${minutes}`)
   if (Number(seconds) >= 60) return unreadable(text, `after minutes, seconds run from 00 to 59, not ${seconds}`)
-  return succeed({ kind: 'seconds', seconds: Number(hours ?? 0) * 3600 + Number(minutes) * 60 + Number(seconds) })
+  return finite(Number(hours ?? 0) * 3600 + Number(minutes) * 60 + Number(seconds), text)
 }
 
 const parseText = (text: string): Result<TimeAddress> => {
   if (text === 'end') return succeed({ kind: 'end' })
-  if (SECONDS.test(text)) return succeed({ kind: 'seconds', seconds: Number(text) })
+  if (SECONDS.test(text)) return finite(Number(text), text)
   const clock = CLOCK.exec(text)
   if (clock) return parseClock(text, clock)
   const percent = PERCENT.exec(text)
   if (percent) {
-    // 74.34 / 100 is 0.7434000000000001 in binary: keep its dust out.
+    // 74.34 / 100 is 0.7434000000000001 in binary: rounded off.
     const fraction = Number((Number(percent[1]) / 100).toPrecision(12))
     return fraction <= 1
       ? succeed({ kind: 'fraction', fraction })
@@ -54,9 +60,8 @@ const parseText = (text: string): Result<TimeAddress> => {
 /** Reads a time address; unlike {@link parseTimeAddress}, never throws. A number is seconds, 0 or more. */
 export const tryParseTimeAddress = (input: string | number): Result<TimeAddress> => {
   if (typeof input === 'string') return parseText(input.trim())
-  if (!Number.isFinite(input)) return unreadable(input, 'a time in seconds is a finite number')
   if (input < 0) return unreadable(input, 'a time address has no sign; to go forward or back by seconds, use skip')
-  return succeed({ kind: 'seconds', seconds: input })
+  return finite(input, input)
 }
 
 /** Reads a time address. @throws {FaultError} `time-address-unreadable` for anything else, such as `1:75` or `abc`. */
@@ -68,7 +73,7 @@ const twoDigits = (value: number): string => String(value).padStart(2, '0')
 export const printTimeAddress = (address: TimeAddress): string => {
   if (address.kind === 'end') return 'end'
   if (address.kind === 'fraction') return `${Number((address.fraction * 100).toFixed(9))}%`
-  // Microseconds are finer than any frame, and keep binary dust such as 0.1 + 0.2 out of the text.
+  // Microseconds are finer than any frame, and keep rounding errors such as 0.1 + 0.2 out of the text.
   const micros = Math.round(address.seconds * 1e6)
   const whole = Math.floor(micros / 1e6)
   const rest =

@@ -25,6 +25,7 @@ export const AR: Words = {
   louder: 'رفع الصوت',
   softer: 'خفض الصوت',
   speed: 'السرعة',
+  quality: 'الجودة',
   faster: 'أسرع',
   slower: 'أبطأ',
   captions: 'التسميات التوضيحية',

@@ -1,4 +1,5 @@
 import { BASIC_WORDS, PLAYER_NAMES } from './basic.ts'
+import { FAILURE_WORDS } from './failures.ts'
 
 /** All that the ready-made player says, in English: the one table of labels, tooltips and announcements. */
 export const EN = {
@@ -22,6 +23,7 @@ export const EN = {
   louder: 'Louder',
   softer: 'Softer',
   speed: 'Speed',
+  quality: 'Quality',
   faster: 'Faster',
   slower: 'Slower',
   captions: 'Captions',
@@ -76,14 +78,7 @@ export const EN = {
   /** `{rate}` is a rate as `rate` writes it. */
   speedNow: 'Speed {rate}',
   spaceKey: 'Space bar',
-  /** What a viewer reads when a media cannot be played. */
-  failed: 'This cannot be played. It may have moved, or this browser does not know its format.',
-  failedNetwork: 'The connection was lost. Playback can go on once it is back.',
-  failedMissing: 'This is no longer here. It may have moved.',
-  failedDenied: 'This is not open to you. You may have to sign in.',
-  failedServer: 'Where it comes from is out of order. Try again in a while.',
-  failedFormat: 'This browser cannot play it. Another one may.',
-  failedDamaged: 'The file is damaged and cannot be played.'
+  ...FAILURE_WORDS
 } as const
 
 /** See {@link EN}; other languages have the same keys. */

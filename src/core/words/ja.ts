@@ -25,6 +25,7 @@ export const JA: Words = {
   louder: '音量を上げる',
   softer: '音量を下げる',
   speed: '再生速度',
+  quality: '画質',
   faster: '速く',
   slower: '遅く',
   captions: '字幕',

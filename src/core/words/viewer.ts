@@ -6,6 +6,8 @@ export const VIEWER_WORDS = {
   'document-unreachable': 'failedMissing',
   'document-unreadable': 'failedDamaged',
   'media-failed': 'failed',
+  'service-silent': 'failedServer',
+  'service-unreachable': 'failedServer',
   'source-damaged': 'failedDamaged',
   'source-denied': 'failedDenied',
   'source-missing': 'failedMissing',

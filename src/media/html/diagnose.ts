@@ -10,13 +10,25 @@ const PATIENCE = 3000
 
 const FETCHED: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:'])
 
+/** Whether an address can be asked for its bytes; one that is none cannot. */
+const isFetched = (src: string): boolean => URL.canParse(src) && FETCHED.has(new URL(src).protocol)
+
 /** The exact type of what stands behind an address, by its bytes; `undefined` where they cannot be had, or are no media. */
 export const typeByBytes = async (src: string, signal: AbortSignal): Promise<string | undefined> => {
-  if (!FETCHED.has(new URL(src).protocol)) return undefined
+  if (!isFetched(src)) return undefined
   const probed = await tryProbe(
     bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
   )
   return probed.ok ? probed.value.type : undefined
+}
+
+/** Whether a file holds a picture, whatever comes of it; `undefined` where its bytes cannot be had. */
+export const holdsPicture = async (src: string, signal: AbortSignal): Promise<boolean | undefined> => {
+  if (!isFetched(src)) return undefined
+  const probed = await tryProbe(
+    bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
+  )
+  return probed.ok ? probed.value.tracks.some(({ kind }) => kind === 'video') : undefined
 }
 
 const ofStatus = (name: string, status: number): Fault => {
@@ -62,7 +74,7 @@ export const diagnose = async (
   signal: AbortSignal
 ): Promise<Fault | undefined> => {
   const { src, name, state } = report
-  if (!FETCHED.has(new URL(src).protocol)) return undefined
+  if (!isFetched(src)) return undefined
   const credentials = element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
   const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
   const bytes = bytesOfAddress(src, { signal: patience, credentials })

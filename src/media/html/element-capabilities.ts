@@ -1,18 +1,14 @@
+import { onceFor } from '../../core/once-for.ts'
 import type { MediaCapabilities } from '../../core/playback/snapshot.ts'
 
 /** What Chromium accepts; the other engines accept more, and give silence or nonsense there. */
 const RATES = { min: 0.0625, max: 16 } as const
 
-const known = new WeakMap<Document, MediaCapabilities>()
-
 /** Some phones leave the volume to their own buttons: a volume that was set reads back as 1. */
-export const capabilitiesOf = (element: HTMLMediaElement): MediaCapabilities => {
-  const { ownerDocument } = element
-  const found = known.get(ownerDocument)
-  if (found) return found
-  const probe = ownerDocument.createElement('audio')
+const capabilitiesIn = onceFor((document: Document): MediaCapabilities => {
+  const probe = document.createElement('audio')
   probe.volume = 0.5
-  const capabilities = { volume: probe.volume === 0.5, playbackRate: RATES }
-  known.set(ownerDocument, capabilities)
-  return capabilities
-}
+  return { volume: probe.volume === 0.5, playbackRate: RATES }
+})
+
+export const capabilitiesOf = (element: HTMLMediaElement): MediaCapabilities => capabilitiesIn(element.ownerDocument)

@@ -43,6 +43,8 @@ const hasSource = (element: HTMLMediaElement): boolean =>
 export const writtenOn = (element: HTMLMediaElement): DataSettings => {
   const says = (name: string): true | undefined => element.hasAttribute(name) || undefined
   const preload = element.getAttribute('preload')
+  const size = (name: 'width' | 'height'): number => Number(element.getAttribute(name) ?? Number.NaN)
+  const [width, height] = [size('width'), size('height')]
   return {
     ...(says('autoplay') && { autoplay: true }),
     ...(says('crossorigin') && {
@@ -52,6 +54,7 @@ export const writtenOn = (element: HTMLMediaElement): DataSettings => {
     ...(says('muted') && { muted: true }),
     ...(says('playsinline') && { playsInline: true }),
     ...(says('poster') && { poster: element.getAttribute('poster') ?? '' }),
+    ...(width > 0 && height > 0 && { width, height }),
     ...(preload !== null && { preload: element.preload }),
     ...(hasSource(element) && { src: element.getAttribute('src') ?? element.currentSrc })
   }

@@ -1,4 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
+import { onceFor } from '../../core/once-for.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
@@ -17,7 +18,7 @@ const HAVE_CURRENT_DATA = 2
 const CONFIRMATION_DELAY = 100
 /** Seconds without data after which a source is left. */
 const TIMEOUT = 10
-/** After this long without a word of a source there is trouble, in milliseconds; not all engines say so. */
+/** A source of which no event has come for this long, in milliseconds, counts as in trouble; not all engines fire one. */
 const NO_WORD = 3000
 
 const FAILOVER = definePart(() => import('./failover-driver.ts'))
@@ -29,13 +30,17 @@ const FAILOVER = definePart(() => import('./failover-driver.ts'))
  */
 export class ElementSources extends ShownPlayback implements SourcePort, FailoverHost, PartHost {
   preferences: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
-  /** Counts its stays with adapters: a part that comes after the last has gone is dropped. */
+  /** Raised when the sources are replaced or the last adapter leaves: a part that was asked for before that is dropped. */
   generation = 0
+  /** Sources were given, and none of them has been put in yet. */
+  isChoosing = false
   #given: readonly SourceEntry[] = []
   #placed: string | undefined
+  /** `src` when the element was last emptied. */
+  #lastSrc = ''
   readonly #history = new SourceHistory()
   #driver: FailoverDriver | undefined
-  /** Why what mends failures could not be loaded. */
+  /** Why the failover could not be loaded. */
   #trouble: Fault | undefined
   #confirmation: ReturnType<typeof setTimeout> | undefined
   #word: ReturnType<typeof setTimeout> | undefined
@@ -44,19 +49,15 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   #seen: { readonly print: string; readonly list: readonly SourceReport[] } = { print: '[]', list: [] }
 
   get list(): readonly SourceReport[] {
-    const list = this.#read()
+    const { element } = this
+    const listed = writtenSources(element, this.#given, this.#placed).map(entry => listSource(element, entry))
+    const { currentSrc, readyState } = element
+    const isThere = readyState >= HAVE_CURRENT_DATA
+    const list = this.#history.report(listed, { currentSrc, isThere, hasFailed: this.error !== null })
     // The same one as long as nothing has changed, so that a change can be told.
     const print = JSON.stringify(list)
     if (print !== this.#seen.print) this.#seen = { print, list }
     return this.#seen.list
-  }
-
-  #read(): readonly SourceReport[] {
-    const { element } = this
-    const entries = writtenSources(element, this.#given, this.#placed)
-    const listed = entries.map(entry => listSource(element, entry))
-    const isThere = element.readyState >= HAVE_CURRENT_DATA
-    return this.#history.report(listed, { currentSrc: element.currentSrc, isThere, hasFailed: this.error !== null })
   }
 
   setSources(entries: readonly SourceEntry[]): void {
@@ -74,7 +75,18 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     }
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
-    this.#withDriver(driver => driver.choose(entries))
+    this.isChoosing = true
+    // Who plays meanwhile means the new ones.
+    this.freeze(0)
+    const choose = (driver: FailoverDriver): void => {
+      this.isChoosing = false
+      driver.choose(entries)
+      this.release()
+    }
+    this.#withDriver(choose, () => {
+      this.isChoosing = false
+      this.fail(nothingPlays(this.element, this.list, this.#trouble))
+    })
   }
 
   setPreferences(preferences: SourcePreferences): void {
@@ -90,7 +102,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.tell(reason)
   }
 
-  /** The way the element goes with its first adapter, and back with its last. */
+  /** Counts an adapter of the element in: work begins with the first and ends with the last. @returns its end. */
   use(): () => void {
     this.#users += 1
     if (this.#users === 1) this.#begin()
@@ -100,23 +112,20 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     }
   }
 
-  /** Every event of the element and of its `<source>` children, before anyone is told of it; each adapter hands them on, and once counts. */
+  /** Handles an event of the element or of a `<source>` child before anyone is told. Every adapter passes it on; it is handled once. */
   hear(event: Event): void {
     if (event === this.#heard) return
     this.#heard = event
     if (event.target === this.element) this.#hear(event.type as MediaEventType)
-    else if (event.target instanceof HTMLSourceElement) this.#sourceFailed(event.target)
+    else if ((event.target as Partial<Element>).localName === 'source')
+      this.#sourceFailed(event.target as HTMLSourceElement)
   }
 
   /** Puts another source into the element. */
   place(src: string): void {
     this.note(src, 'loading')
-    if (this.element.hasAttribute('src') && this.element.src === src) {
-      this.element.load()
-      return
-    }
-    this.#placed = src
-    this.element.src = src
+    if (this.element.hasAttribute('src') && this.element.src === src) this.element.load()
+    else this.element.src = this.#placed = src
   }
 
   /** Takes note of what has become of a source. */
@@ -125,20 +134,26 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.tell('listed')
   }
 
-  /** Begins anew with all that is written: the way on after everything has failed. */
+  /** Begins playback; while given sources are still to be put in, what the element has now is not what is to play. */
+  begin(): Promise<void> {
+    return this.isChoosing ? new Promise(() => undefined) : this.element.play()
+  }
+
+  /** Tries all sources anew, after everything has failed. */
   retry(): void {
     this.#driver?.anew()
     this.error = null
     this.#history.clear()
-    if (this.#placed !== undefined && this.#given.length === 0) this.#unplace()
-    if (this.#given.length > 0) this.setSources(this.#given)
-    else this.element.load()
+    if (this.#given.length === 0) {
+      this.#unplace()
+      this.element.load()
+    } else this.setSources(this.#given)
   }
 
   #begin(): void {
+    this.#lastSrc = this.element.src
     // They may all have failed before; or the element may be between two of them just now.
-    if (this.element.networkState === NETWORK_NO_SOURCE && this.element.querySelector('source'))
-      this.#confirmation = setTimeout(() => this.#confirmNoSource(), CONFIRMATION_DELAY)
+    if (this.element.networkState === NETWORK_NO_SOURCE && this.element.querySelector('source')) this.#confirmSoon()
     if (this.element.networkState === NETWORK_LOADING) this.#expectWord()
     // It may have failed before anyone listened.
     if (this.element.error) this.#broken()
@@ -154,7 +169,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.#unplace()
   }
 
-  /** The markup is its author's again. What plays goes on. */
+  /** Puts the author's markup back. Playback goes on. */
   #unplace(): void {
     if (this.#placed !== undefined && this.element.src === this.#placed) this.element.removeAttribute('src')
     this.#placed = undefined
@@ -167,6 +182,8 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
         this.#expectWord()
         break
       case 'loadstart':
+        // The first load of an element empties nothing.
+        this.#lastSrc = this.element.src
         this.#expectWord()
         break
       case 'pause':
@@ -174,8 +191,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
         if (!this.frozen && !this.element.error && !this.element.ended) this.wanted = false
         break
       case 'emptied':
-        // Someone has put something else into it.
-        if (!this.frozen && this.element.src !== (this.#placed ?? '')) this.#history.clear()
+        this.#lookForOther()
         if (this.error) this.#driver?.anew()
         this.error = null
         break
@@ -187,14 +203,35 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
         this.#lookAtEnd()
         break
       case 'loadeddata':
-        if (!hasPicture(this.element, this.list) && hasOthers(this.element, this.list))
-          this.#recover(driver => driver.withoutPicture())
-        else this.tell('listed')
+        if (hasPicture(this.element, this.list)) this.#noteLoaded()
+        else if (hasOthers(this.element, this.list)) this.#recover(driver => driver.withoutPicture())
+        else {
+          this.#noteLoaded()
+          this.#withDriver(driver => driver.soundAlone())
+        }
         break
       case 'playing':
       case 'stalled':
         this.#withDriver()
     }
+  }
+
+  #noteLoaded(): void {
+    const { currentSrc } = this.element
+    const isTried = this.list.some(({ src, state }) => src === currentSrc && state === 'loading')
+    if (isTried) this.note(currentSrc, 'chosen')
+    else this.tell('listed')
+  }
+
+  /** Someone may have put something else into the element: what is known of the sources before is forgotten. */
+  #lookForOther(): void {
+    const { src } = this.element
+    const isOther = src !== this.#lastSrc && src !== this.#placed
+    this.#lastSrc = src
+    if (!isOther) return
+    this.release()
+    this.#history.clear()
+    this.#driver?.anew()
   }
 
   #expectWord(): void {
@@ -238,23 +275,25 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   #sourceFailed(source: HTMLSourceElement): void {
     const { answer } = listSource(this.element, { src: source.src, ...(source.type && { type: source.type }) })
     if (source.src) this.note(source.src, answer === '' ? 'refused' : 'failed')
-    if (source !== [...this.element.querySelectorAll('source')].at(-1)) return
+    // Behind the last file may stand what no engine takes, and not all of them say so.
+    const last = this.list.filter(each => each.answer !== '').at(-1)
+    if (answer !== '' && source.src !== last?.src) return
     // The last failing source is told before the element goes to NO_SOURCE in some engines: look again after it.
     queueMicrotask(() => this.#confirmNoSource())
+    this.#confirmSoon()
+  }
+
+  #confirmSoon(): void {
+    clearTimeout(this.#confirmation)
+    this.#confirmation = setTimeout(() => this.#confirmNoSource(), CONFIRMATION_DELAY)
   }
 
   #confirmNoSource(): void {
-    // FrozenPlayback: it has been seen already, and what else there is is being looked for.
+    // Frozen: the failure is known, and another source is being tried.
     if (this.#users === 0 || this.error || this.frozen || this.element.networkState !== NETWORK_NO_SOURCE) return
     this.#recover(driver => driver.broken())
   }
 }
 
-const known = new WeakMap<HTMLMediaElement, ElementSources>()
-
 /** The sources of an element: the same for all of its adapters. */
-export const sourcesOf = (element: HTMLMediaElement): ElementSources => {
-  const found = known.get(element) ?? new ElementSources(element)
-  known.set(element, found)
-  return found
-}
+export const sourcesOf = onceFor((element: HTMLMediaElement) => new ElementSources(element))

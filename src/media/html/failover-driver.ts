@@ -1,16 +1,25 @@
 import type { Fault } from '../../core/fault.ts'
-import { type FailoverEffect, type FailoverEvent, initialFailover, stepFailover } from '../../core/sources/failover.ts'
+import {
+  type FailoverEffect,
+  type FailoverEvent,
+  initialFailover,
+  stepFailover,
+  withoutPicture
+} from '../../core/sources/failover.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { FailoverHost } from './failover-host.ts'
 import { LastPosition } from './last-position.ts'
+import { addressOf, hasPicture } from './source-list.ts'
 import { StallDetector } from './stall-detector.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
 const SECOND = 1000
+/** Seconds of playback by which a picture must have come: WebKit tells of it later than of the sound. */
+const PICTURE_BY = 3
 const HEARD = [
   'canplay',
   'loadeddata',
@@ -52,11 +61,12 @@ export class FailoverDriver implements PartHost {
     this.#element = element
     const { signal } = this.#life
     for (const type of HEARD) element.addEventListener(type, () => this.#hear(type), { signal })
+    element.addEventListener('pause', () => this.#stall.hear('pause'), { signal })
     element.ownerDocument.defaultView?.addEventListener('online', () => this.#online(), { signal })
     this.#position = new LastPosition(element)
     this.#stall = new StallDetector(element, {
       isWanted: () => sources.wanted,
-      patience: () => sources.preferences.timeout * 2 ** this.#state.triesInVain * SECOND,
+      patience: () => sources.preferences.timeout * 2 ** this.#state.failedTries * SECOND,
       stalled: () => this.#send({ type: 'silent', src: element.currentSrc, seconds: this.#sources.preferences.timeout })
     })
     this.#keepPosition()
@@ -88,7 +98,7 @@ export class FailoverDriver implements PartHost {
       width: element.clientWidth * devicePixelRatio,
       saveData: this.#sources.preferences.saveData
     })
-    this.#send({ type: 'chosen', first: first && new URL(first.entry.src, element.baseURI).href })
+    this.#send({ type: 'chosen', first: first && addressOf(first.entry.src, element) })
   }
 
   /** It is loaded anew. */
@@ -106,6 +116,26 @@ export class FailoverDriver implements PartHost {
   /** Sound alone came of what should have a picture. */
   withoutPicture(): void {
     this.#send({ type: 'without-picture', src: this.#element.currentSrc })
+  }
+
+  /** Sound alone came, and there is nothing else to try: says so where the file does hold a picture. */
+  async soundAlone(): Promise<void> {
+    const { currentSrc } = this.#element
+    const part = await bring(DIAGNOSIS, this)
+    const holds = await part?.holdsPicture(currentSrc, this.signal)
+    if (!holds || this.signal.aborted) return
+    const life = new AbortController()
+    const signal = AbortSignal.any([life.signal, this.signal])
+    const from = this.#element.currentTime
+    const look = (): void => {
+      const isOver = this.#element.currentSrc !== currentSrc || hasPicture(this.#element, this.#sources.list)
+      if (!isOver && Math.abs(this.#element.currentTime - from) < PICTURE_BY) return
+      life.abort()
+      if (isOver) return
+      const { name = currentSrc } = this.#sources.list.find(({ src }) => src === currentSrc) ?? {}
+      this.#sources.raise(withoutPicture(name))
+    }
+    this.#element.addEventListener('timeupdate', look, { signal })
   }
 
   /** The media has ended. @returns whether that end is none, because the file broke off and the engine jumped. */

@@ -38,7 +38,7 @@ export const freezePlayback = (
   }
 }
 
-/** Events of a change of sources, which are no business of anyone outside. */
+/** Events that a change of sources fires, which are kept from listeners. */
 const OF_CHANGE: ReadonlySet<string> = new Set([
   'abort',
   'emptied',

@@ -16,9 +16,14 @@ export class KeptMute {
     this.#element = element
   }
 
-  /** The rate is about to be set. */
+  /** `muted` as it was asked for: what the engine has taken back of it is left out. */
+  get muted(): boolean {
+    return this.#before ?? this.#element.muted
+  }
+
+  /** The rate is about to be set; while an unmuting is to come of another rate, what was before that holds. */
   rateIsSet(): void {
-    this.#before = this.#element.muted
+    this.#before = this.muted
   }
 
   /** Somebody has set `muted`: it is theirs. */
@@ -26,14 +31,14 @@ export class KeptMute {
     this.#before = undefined
   }
 
-  /** Puts it back if it has been changed. */
-  keep(): void {
+  /** Puts it back if it has been changed. `hasRun`: time has run since. */
+  keep(hasRun = false): void {
     const before = this.#before
-    const { muted, seeking, readyState } = this.#element
-    // While it loads or seeks, the rate is still to be applied, and the unmuting to come.
-    const isToCome = seeking || readyState === 0
-    if (muted !== before || !isToCome) this.#before = undefined
-    if (before === undefined || muted === before) return
+    if (before === undefined) return
+    const { muted, seeking, readyState, paused } = this.#element
+    // While it loads or seeks, or is to play and has not run, the rate is still to be applied, and the unmuting to come.
+    if (!seeking && readyState > 0 && (paused || hasRun)) this.#before = undefined
+    if (muted === before) return
     this.#element.muted = before
     if (before) this.#clearedAt = performance.now()
   }

@@ -21,9 +21,6 @@ const HAVE_CURRENT_DATA = 2
 const HAVE_FUTURE_DATA = 3
 const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () => Number.NaN }
 
-/** What `<source>` children tell, and does not bubble. */
-const isOfSources = (type: MediaEventType): boolean => type === 'error'
-
 /**
  * A `<video>` or `<audio>` as a media adapter. Mostly the element itself; the rest makes the three engines keep the
  * promises of {@link MediaAdapter} (what each breaks is said where it is mended).
@@ -47,7 +44,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   /** What takes the adapter off the element's sources. */
   readonly #leaveSources: readonly (() => void)[]
   readonly #mute: KeptMute
-  /** A pause was asked for, and is no mishap. */
+  /** The pause was asked for, and is not the engine's own. */
   #pauseAsked = false
 
   constructor(element: HTMLMediaElement) {
@@ -65,14 +62,16 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     const floating = pictureInPictureOf(element)
     this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
     this.#mute = new KeptMute(element)
+    this.#toldEnd = element.ended
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
-    // First of all: what it keeps back must not be told by anyone.
+    // Before all else: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
     this.#leaveSources = [
       this.sources.use(),
       this.sources.listen(change => typeof change === 'string' && this.#sourcesChanged(change))
     ]
-    for (const type of MEDIA_EVENTS) element.addEventListener(type, this, isOfSources(type))
+    // What <source> children tell does not bubble.
+    for (const type of MEDIA_EVENTS) element.addEventListener(type, this, type === 'error')
   }
 
   get currentSrc(): string {
@@ -104,7 +103,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.#frozen?.paused ?? (this.element.paused || this.error !== null)
   }
   get ended(): boolean {
-    return !this.#frozen && this.element.ended
+    // Only once it is told: the end that some engines jump to where a file breaks off is none.
+    return !this.#frozen && this.element.ended && this.#toldEnd
   }
   get seeking(): boolean {
     return this.#frozen?.seeking ?? this.element.seeking
@@ -132,7 +132,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.element.volume = volume
   }
   get muted(): boolean {
-    return this.#frozen?.muted ?? this.element.muted
+    return this.#frozen?.muted ?? this.#mute.muted
   }
   set muted(muted: boolean) {
     this.#mute.forget()
@@ -158,12 +158,14 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.sources.error ?? (this.sources.list.length === 0 ? this.element.error : null)
   }
   get videoWidth(): number {
-    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoWidth ?? 0
+    return this.#picture.videoWidth ?? 0
   }
   get videoHeight(): number {
-    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoHeight ?? 0
+    return this.#picture.videoHeight ?? 0
   }
-
+  get #picture(): Partial<HTMLVideoElement> {
+    return this.#frozen ?? (this.element as Partial<HTMLVideoElement>)
+  }
   get #frozen(): FrozenPlayback | undefined {
     return this.sources.frozen
   }
@@ -175,7 +177,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     if (this.#frozen) this.#frozen.paused = false
     this.#watch.expectPlaying()
     const request = new PlayRequest(
-      this.element.play(),
+      this.sources.begin(),
       () => this.#frozen !== undefined,
       () => this.error !== null
     )
@@ -201,7 +203,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   dispose(): void {
     for (const leave of this.#leaveSources) leave()
-    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, isOfSources(type))
+    for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, type === 'error')
     this.#settle(request => request.interrupted())
     this.#watch.stop()
   }
@@ -219,7 +221,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.#after(type)
   }
 
-  /** What was already told in the engine's stead, and what mending itself gives rise to. */
+  /** Whether an event is not told: it was told already in the engine's stead, or comes of our own repairs. */
   #keepBack(type: MediaEventType): boolean {
     if (this.sources.keepsBack(type)) return true
     return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type) || (type === 'pause' && this.#playOn())
@@ -237,13 +239,13 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     switch (type) {
       case 'emptied':
       case 'loadstart':
-        this.#toldEnd = false
-        this.#watch.interrupt()
-        break
       case 'waiting':
       case 'seeking':
         this.#toldEnd = false
-        this.#watch.interrupt()
+        this.#watch.interrupt(type === 'seeking')
+        break
+      case 'seeked':
+        this.#watch.seekEnded()
         break
       case 'pause':
         // A pause that a later play() has overtaken settles nothing.
@@ -261,6 +263,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
         this.#mute.keep()
         break
       case 'timeupdate':
+        this.#mute.keep(true)
         this.#watch.look()
     }
   }
@@ -278,6 +281,9 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   /** One source gives way to another, has given way, or none is left. */
   #sourcesChanged(change: SourceChange): void {
     if (change === 'frozen') {
+      // The next source is given the same rate.
+      this.#mute.rateIsSet()
+      if (this.#frozen) this.#frozen.muted = this.#mute.muted
       this.#watch.interrupt()
       this.#tell('waiting')
     } else if (change === 'released') {
@@ -292,6 +298,3 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     for (const request of this.#requests) how(request)
   }
 }
-
-/** Adapts a media element. One element may have several adapters; each has its own listeners. */
-export const adaptMediaElement = (element: HTMLMediaElement): MediaElementAdapter => new MediaElementAdapter(element)

@@ -23,6 +23,8 @@ export class PlaybackWatch {
   #advancing = false
   #lastTime = 0
   #unchangedLooks = 0
+  /** For how many more looks `seeked` is waited for: engines fire it a little after `seeking` has turned false. */
+  #looksForSeeked = 0
   #nudging = false
 
   constructor(element: HTMLMediaElement, tellPlaying: () => void) {
@@ -40,8 +42,14 @@ export class PlaybackWatch {
     this.#begin()
   }
 
+  /** A seek has ended. */
+  seekEnded(): void {
+    this.#looksForSeeked = 0
+  }
+
   /** A wait or a seek began. */
-  interrupt(): void {
+  interrupt(isSeek = false): void {
+    if (isSeek) this.#looksForSeeked = STUCK_LOOKS
     this.#advancing = false
     if (this.#element.paused) this.#begin()
     else this.expectPlaying()
@@ -85,6 +93,10 @@ export class PlaybackWatch {
   #running(): void {
     this.#advancing = true
     if (!this.#owesPlaying) return
+    if (this.#looksForSeeked > 0) {
+      this.#looksForSeeked -= 1
+      return
+    }
     this.#owesPlaying = false
     this.#tellPlaying()
   }

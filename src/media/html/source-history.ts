@@ -46,7 +46,7 @@ export class SourceHistory {
   #fateBy({ answer }: ListedSource, index: number, chosen: number, { isThere, hasFailed }: EngineChoice): Fate {
     if (index === chosen && !hasFailed) return { state: isThere ? 'chosen' : 'loading', turn: 1 + this.#turns }
     if (answer === '') return { state: 'refused', turn: 0 }
-    // The engine goes down the list: what stands above its choice was tried in vain.
+    // The engine goes down the list: it has tried what stands above its choice, and failed.
     return { state: index < chosen || hasFailed ? 'failed' : 'untried', turn: 0 }
   }
 }

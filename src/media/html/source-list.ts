@@ -3,6 +3,7 @@ import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import { isSoundType, typeOfAddress } from '../../core/sources/file-types.ts'
 import type { PlayAnswer, SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
+import { filesAmong } from '../kinds.ts'
 
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 
@@ -41,12 +42,21 @@ export const writtenSources = (
   const isOurs = !element.hasAttribute('src') || element.src === placed
   if (given.length > 0 && isOurs) return given
   if (!isOurs) return [{ src: element.src }]
-  return [...element.querySelectorAll('source')].map(ofElement)
+  return filesAmong([...element.querySelectorAll('source')].map(ofElement))
+}
+
+/** The whole address; one that is none stays as it is written, and fails when it is loaded. */
+export const addressOf = (src: string, element: HTMLMediaElement): string => {
+  try {
+    return new URL(src, element.baseURI).href
+  } catch {
+    return src
+  }
 }
 
 /** A source as the engine sees it. */
 export const listSource = (element: HTMLMediaElement, { src, type, media, name }: SourceEntry): ListedSource => {
-  const address = new URL(src, element.baseURI).href
+  const address = addressOf(src, element)
   const named = type ?? typeOfAddress(src) ?? ''
   const holds = media === undefined || matchMedia(media).matches
   // Of what nothing is known the engine has to try the bytes. A suffix is a guess, and a guess is no reason to pass over it.
@@ -77,6 +87,6 @@ export const nothingPlays = (
   reason?: Fault
 ): MediaErrorLike => ({
   code: error?.code ?? MEDIA_ERR_SRC_NOT_SUPPORTED,
-  message: error?.message || `Tried in vain: ${list.map(({ name }) => name).join(', ')}`,
+  message: error?.message || `None of these could be played: ${list.map(({ name }) => name).join(', ')}`,
   ...(reason && { reason })
 })

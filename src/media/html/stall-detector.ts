@@ -1,3 +1,5 @@
+import { timerDelay } from '../../core/time/delay.ts'
+
 const HAVE_FUTURE_DATA = 3
 const NETWORK_LOADING = 2
 /** So many times as long as for a word is waited for the first metadata, while data comes. */
@@ -39,6 +41,7 @@ export class StallDetector {
     if (type === 'progress' || type === 'loadeddata') this.dataCame()
     if (type === 'play' || type === 'seeked') this.#askedAt = performance.now()
     if (BEGINNINGS.has(type)) this.#watch()
+    if (type === 'pause' && this.#element.readyState > 0) this.stop()
   }
 
   /** Something has come, or a new source has been asked for it. */
@@ -54,6 +57,7 @@ export class StallDetector {
 
   stop(): void {
     clearTimeout(this.#timer)
+    this.#timer = undefined
   }
 
   /** For how long that which is wanted (data, or that time runs) has not come, in milliseconds. */
@@ -75,13 +79,16 @@ export class StallDetector {
     if (this.#timer !== undefined) return
     const patience = this.#options.patience()
     const due = performance.now() + Math.max(MIN_WAIT, patience - this.#silence)
-    this.#timer = setTimeout(() => {
-      this.#timer = undefined
-      const { paused, readyState } = this.#element
-      // Far too late: the machine was asleep, and so was everything else.
-      const overslept = performance.now() > due + patience
-      if (!overslept && this.#silence >= patience) this.#options.stalled()
-      else if (!paused || readyState === 0) this.#watch()
-    }, due - performance.now())
+    this.#timer = setTimeout(
+      () => {
+        this.#timer = undefined
+        const { paused, readyState } = this.#element
+        // Far too late: the machine was asleep, and so was everything else.
+        const overslept = performance.now() > due + patience
+        if (!overslept && this.#silence >= patience) this.#options.stalled()
+        else if (!paused || readyState === 0) this.#watch()
+      },
+      timerDelay(due - performance.now())
+    )
   }
 }

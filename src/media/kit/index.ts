@@ -1,4 +1,4 @@
-export * from '../simulated/clock.ts'
+export * from '../clock.ts'
 export * from '../simulated/simulated-media.ts'
 export type { SimulatedMediaOptions } from '../simulated/simulated-options.ts'
 export { CONFORMANCE_CASES } from './cases.ts'

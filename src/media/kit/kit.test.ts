@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { MediaAdapter, MediaEventType, MediaObserver } from '../adapter.ts'
-import type { VirtualClock } from '../simulated/clock.ts'
+import type { VirtualClock } from '../clock.ts'
 import type { SimulatedMedia } from '../simulated/simulated-media.ts'
 import type { SimulatedMediaOptions } from '../simulated/simulated-options.ts'
 import { CONFORMANCE_CASES } from './cases.ts'

@@ -35,3 +35,14 @@ export const runConformance = async (
   for (const item of cases) outcomes.push(await runCase(item, createSubject))
   return outcomes
 }
+
+/** What came of a run, for people: how many promises hold, and of each other one what it is and why it does not. */
+export const describeOutcomes = (name: string, outcomes: readonly ConformanceOutcome[]): string => {
+  const broken = outcomes.filter(({ ok }) => !ok)
+  const kept = outcomes.length - broken.length
+  const lines = broken.map(({ name: promise, message }) => `  ${promise}\n    ${message}`)
+  return [
+    `${name}: ${kept} of ${outcomes.length} promises hold${lines.length > 0 ? '; these do not:' : '.'}`,
+    ...lines
+  ].join('\n')
+}

@@ -18,15 +18,19 @@ export const SEEKING_CASES: readonly ConformanceCase[] = [
     }
   },
   {
-    name: 'seek, playing: plays on, says so, and is ready',
+    name: 'seek, playing: plays on from there, says so, and is ready',
     async run(subject) {
       await playing(subject)
       const { media, until } = subject
       const types = record(media)
-      media.currentTime = 2
-      await until(() => types.includes('playing'), 'playing after the seek')
+      const to = media.duration * 0.6
+      media.currentTime = to
+      // One of before the seek may still be on its way.
+      await until(() => types.lastIndexOf('playing') > types.lastIndexOf('seeking'), 'playing after the seek')
       expectOrder(types, ['seeking', 'seeked', 'playing'])
-      await until(() => media.currentTime > 2.1, 'time to run on')
+      const { currentTime } = media
+      expect(currentTime > to - 0.1, `it was sent to ${to.toFixed(1)}, and plays on from ${currentTime.toFixed(1)}`)
+      await until(() => media.currentTime > to + 0.1, 'time to run on')
       expect(media.readyState >= 3, `readyState is ${media.readyState} while time runs`)
     }
   },
@@ -62,7 +66,11 @@ export const SEEKING_CASES: readonly ConformanceCase[] = [
       const { media, until } = subject
       const types = record(media)
       media.currentTime = media.duration
-      await until(() => types.includes('ended'), 'ended')
+      await until(() => {
+        // An engine may find, once it is there, that the end is a little further on.
+        if (!media.seeking && !media.ended && media.currentTime < media.duration) media.currentTime = media.duration
+        return types.includes('ended')
+      }, 'ended')
       expect(media.ended && media.paused, 'an ended media is ended and paused')
       let turns = 0
       await until(() => ++turns > 5, 'time to pass')

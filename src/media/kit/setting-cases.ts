@@ -1,3 +1,4 @@
+import { takesRate } from '../../core/playback/rates.ts'
 import type { ConformanceCase } from './subject.ts'
 import { expect, loaded, nameOfThrown, near, playing, record } from './subject.ts'
 
@@ -7,6 +8,7 @@ export const SETTING_CASES: readonly ConformanceCase[] = [
     async run(subject) {
       await loaded(subject)
       const { media, until } = subject
+      if (!media.capabilities.volume) return
       const { muted } = media
       const types = record(media)
       media.volume = 0.4
@@ -35,6 +37,7 @@ export const SETTING_CASES: readonly ConformanceCase[] = [
     async run(subject) {
       await loaded(subject)
       const { media, until } = subject
+      if (media.capabilities.muted === false) return
       const types = record(media)
       const { muted } = media
       media.muted = !muted
@@ -48,6 +51,7 @@ export const SETTING_CASES: readonly ConformanceCase[] = [
     async run(subject) {
       await playing(subject)
       const { media, until } = subject
+      if (!takesRate(media.capabilities.playbackRate, 2)) return
       const { muted } = media
       const types = record(media)
       media.playbackRate = 2

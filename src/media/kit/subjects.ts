@@ -1,6 +1,6 @@
 import { fault } from '../../core/fault.ts'
 import type { MediaAdapter } from '../adapter.ts'
-import { createVirtualClock, type VirtualClock } from '../simulated/clock.ts'
+import { createVirtualClock, type VirtualClock } from '../clock.ts'
 import { createSimulatedMedia, type SimulatedMedia } from '../simulated/simulated-media.ts'
 import type { SimulatedMediaOptions } from '../simulated/simulated-options.ts'
 import type { ConformanceSubject, OutsideActs } from './subject.ts'
@@ -17,7 +17,7 @@ export const turnUntil = async (clock: VirtualClock, condition: () => boolean, w
     if (condition()) return
     clock.advance(TURN)
   }
-  throw new Error(`waited in vain for ${what}`)
+  throw new Error(`gave up waiting for ${what}`)
 }
 
 const NO_CODEC = fault('source-unsupported', 'This media cannot be played here.', 'take another one')
@@ -67,7 +67,7 @@ export const realTimeSubject = (
       const deadline = performance.now() + patience
       const look = (): void => {
         if (condition()) resolve()
-        else if (performance.now() > deadline) reject(new Error(`waited in vain for ${what}`))
+        else if (performance.now() > deadline) reject(new Error(`gave up waiting for ${what}`))
         else setTimeout(look, POLL_INTERVAL)
       }
       look()

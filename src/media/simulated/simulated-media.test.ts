@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { createVirtualClock, type VirtualClock } from '../clock.ts'
 import { turnUntil } from '../kit/subjects.ts'
-import { createVirtualClock, type VirtualClock } from './clock.ts'
 import { createSimulatedMedia, type SimulatedMedia } from './simulated-media.ts'
 import type { SimulatedMediaOptions } from './simulated-options.ts'
 

@@ -1,5 +1,5 @@
 import type { RateCapability } from '../../core/playback/snapshot.ts'
-import type { Clock } from './clock.ts'
+import type { Clock } from '../clock.ts'
 
 /** What a simulated media is like. Only the clock is needed. */
 export interface SimulatedMediaOptions {

@@ -55,6 +55,7 @@ export const bytesOfAddress = (
   let type = ''
   let status = 0
   return {
+    signal,
     get size() {
       return size
     },

@@ -13,7 +13,7 @@ const face = (icon: IconName, label: string, when: string): HTMLElement =>
 
 /**
  * The one control of a moving picture behind a heading: what moves by itself can be stopped (WCAG 2.2, 2.2.2).
- * @returns its way out.
+ * @returns its removal.
  */
 const drawBackdrop = (yoke: Yoke, shadow: ShadowRoot, words: Words): (() => void) => {
   const button = create(

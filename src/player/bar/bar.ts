@@ -1,11 +1,20 @@
 import { overflowing } from '../../core/layout/fit-row.ts'
-import { type ControlEntry, type ControlName, type Layout, layoutFor } from '../../core/layout/layouts.ts'
+import {
+  type ControlEntry,
+  type ControlName,
+  type Layout,
+  type LayoutEntry,
+  layoutFor
+} from '../../core/layout/layouts.ts'
+import { own } from '../../core/own.ts'
 import type { Words } from '../../core/words/en.ts'
+import { definePart, use } from '../../loading/part.ts'
 import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
 import { create } from '../look/create.ts'
 import { type ControlContext, makeControl, slotOf } from './controls.ts'
+import { keepPlace } from './keep-place.ts'
 
-/** Who leaves the bar first when room is short: the lowest. What is not here stays. */
+/** Which control leaves the bar first when room is short: the lowest. What is not here stays. */
 const RANKS: Partial<Record<ControlName, number>> = {
   title: 1,
   stop: 2,
@@ -28,8 +37,14 @@ const RANKS: Partial<Record<ControlName, number>> = {
 /** The least width of what takes the space that is left, in CSS pixels. */
 const LEAST: Partial<Record<ControlName, number>> = { 'seek-bar': 72, title: 60, gap: 0 }
 
+/** Rows elsewhere than in the bar, a bar under the picture, another shape: most layouts have none of it. */
+const PLACED = definePart(() => import('./placed.ts'))
+
+const controlOf = (entry: LayoutEntry | undefined): ControlName | undefined =>
+  entry && 'control' in entry ? entry.control : undefined
+
 interface Cell {
-  readonly entry: ControlEntry
+  readonly entry: LayoutEntry
   readonly element: HTMLElement
   readonly slot: HTMLSlotElement
   readonly name: string
@@ -49,11 +64,17 @@ export interface BarOptions {
 /** Rows of controls by the player's own width. What has no room goes into the menu. */
 export class Bar {
   readonly element: HTMLElement
+  /** The row at the top of the picture. */
+  readonly top = create('div', { class: 'top row', part: 'top', 'data-yoke-keep-clear': '!idle' })
+  /** What stands elsewhere over the picture. */
+  readonly places = create('div', { class: 'places' })
   readonly #options: BarOptions
   readonly #rows = create('div', { class: 'rows' })
   readonly #menus = create('div', { class: 'menus' })
   #layout: Layout | undefined
   #cells: readonly (readonly Cell[])[] = []
+  #top: readonly Cell[] = []
+  #placed: readonly Cell[] = []
   #left: readonly ControlEntry[] = []
 
   constructor(options: BarOptions) {
@@ -77,11 +98,15 @@ export class Bar {
   /** Arranges itself for a player of this width, in CSS pixels. */
   fit(width: number): void {
     const layout = layoutFor(this.#options.layouts, width)
-    if (layout !== this.#layout) this.#build(layout)
+    if (layout !== this.#layout) {
+      const root = this.element.getRootNode()
+      if (root instanceof ShadowRoot) keepPlace(root, () => this.#build(layout))
+      else this.#build(layout)
+    }
     // What has no box has no room to share out.
     if (this.#rows.clientWidth === 0) return
     const left: ControlEntry[] = []
-    for (const cells of this.#cells) left.push(...this.#fitRow(cells))
+    for (const cells of [this.#top, ...this.#cells]) left.push(...this.#fitRow(cells))
     this.#left = left
     this.#offerMenu(left.length > 0)
   }
@@ -89,24 +114,56 @@ export class Bar {
   #build(layout: Layout | undefined): void {
     this.#layout = layout
     this.#menus.replaceChildren()
-    const wanted = (layout?.rows ?? []).map(row => row.filter(({ control }) => !this.#options.without.has(control)))
-    // What may have to leave needs a place to go to.
-    const rows = wanted.flat().some(({ control }) => control === 'settings')
-      ? wanted
-      : wanted.map((row, index) => (index === wanted.length - 1 ? [...row, { control: 'settings' as const }] : row))
-    this.#cells = rows.filter(row => row.length > 0).map(row => row.map(entry => this.#cell(entry)))
+    this.#top = this.#wanted(layout?.top).map(entry => this.#cell(entry))
+    this.top.replaceChildren(...this.#top.map(({ element }) => element))
+    const written = (layout?.rows ?? []).map(row => this.#wanted(row))
+    const hasMenu = written.flat().some(entry => controlOf(entry) === 'settings')
+    const rows = written.map((row, index) => {
+      // What may have to leave needs a place to go to.
+      const entries = hasMenu || index < written.length - 1 ? row : [...row, { control: 'settings' as const }]
+      return {
+        isLine: row.length === 1 && controlOf(row[0]) === 'seek-bar',
+        cells: entries.map(entry => this.#cell(entry))
+      }
+    })
+    this.#cells = rows.map(({ cells }) => cells)
     this.#rows.replaceChildren(
-      ...this.#cells.map(cells => create('div', { class: 'row', part: 'row' }, ...cells.map(({ element }) => element)))
+      ...rows
+        .filter(({ cells }) => cells.length > 0)
+        .map(({ isLine, cells }) =>
+          create('div', { class: isLine ? 'row line' : 'row', part: 'row' }, ...cells.map(({ element }) => element))
+        )
     )
+    this.#placed = []
+    if (PLACED.here || layout?.places || layout?.bar || layout?.ratio) this.#place(layout)
   }
 
-  #cell(entry: ControlEntry): Cell {
+  #place(layout: Layout | undefined): void {
+    const { yoke, signal } = this.#options
+    use(PLACED, { signal, raise: reason => yoke.raise(reason) }, ({ place }) => {
+      if (this.#layout !== layout) return
+      const rows = Object.entries(layout?.places ?? {}).map(([name, row]) => {
+        const cells = this.#wanted(row).map(entry => this.#cell(entry))
+        this.#placed = [...this.#placed, ...cells]
+        return [name, cells.map(({ element }) => element)] as const
+      })
+      place(this, rows, layout, signal)
+    })
+  }
+
+  /** What of a row the author did not leave out. */
+  #wanted(row: readonly LayoutEntry[] = []): readonly LayoutEntry[] {
+    return row.filter(entry => !this.#options.without.has(controlOf(entry) as ControlName))
+  }
+
+  #cell(entry: LayoutEntry): Cell {
     const { words } = this.#options
-    const { control, menu } = makeControl(entry, this.#context())
+    const isPiece = 'slot' in entry
+    const { control, menu } = isPiece ? {} : makeControl(entry, this.#context())
     if (menu) this.#menus.append(menu)
-    const name = slotOf(entry, words)
+    const name = isPiece ? entry.slot : slotOf(entry, words)
     const slot = create('slot', { name }, control)
-    return { entry, slot, name, element: create('div', { class: `cell ${entry.control}` }, slot) }
+    return { entry, slot, name, element: create('div', { class: `cell ${controlOf(entry) ?? 'piece'}` }, slot) }
   }
 
   #context(): ControlContext {
@@ -116,7 +173,9 @@ export class Bar {
       signal,
       yoke,
       left: () => this.#left,
-      isElsewhere: name => without.has(name) || this.#cells.some(row => row.some(({ entry }) => entry.control === name))
+      isElsewhere: name =>
+        without.has(name) ||
+        [this.#top, this.#placed, ...this.#cells].some(row => row.some(({ entry }) => controlOf(entry) === name))
     }
   }
 
@@ -126,14 +185,14 @@ export class Bar {
     if (!row) return []
     const gap = Number.parseFloat(getComputedStyle(row).columnGap) || 0
     const items = cells.map(({ entry, element }) => ({
-      width: (LEAST[entry.control] ?? element.offsetWidth) + gap,
-      rank: RANKS[entry.control] ?? Number.POSITIVE_INFINITY
+      width: (own(LEAST, controlOf(entry) ?? '') ?? element.offsetWidth) + gap,
+      rank: own(RANKS, controlOf(entry) ?? '') ?? Number.POSITIVE_INFINITY
     }))
     const leaving = overflowing(items, row.clientWidth + gap)
     return cells.flatMap((cell, index) => {
       if (!leaving.has(index)) return []
       this.#show(cell, false)
-      return [cell.entry]
+      return [cell.entry as ControlEntry]
     })
   }
 
@@ -145,8 +204,8 @@ export class Bar {
 
   /** A menu that the layout does not ask for is there only when something has no room. */
   #offerMenu(needed: boolean): void {
-    const asked = this.#layout?.rows.some(row => row.some(({ control }) => control === 'settings'))
+    const asked = this.#layout?.rows.some(row => row.some(entry => controlOf(entry) === 'settings'))
     if (asked) return
-    for (const cell of this.#cells.flat()) if (cell.entry.control === 'settings') this.#show(cell, needed)
+    for (const cell of this.#cells.flat()) if (controlOf(cell.entry) === 'settings') this.#show(cell, needed)
   }
 }

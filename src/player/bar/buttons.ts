@@ -1,4 +1,5 @@
 import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
+import { own } from '../../core/own.ts'
 import { speakDuration } from '../../core/time/spoken.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
@@ -11,6 +12,8 @@ interface Face {
   readonly icon: IconName
   readonly label: string
   readonly when?: string
+  /** The name of the icon's slot, where it is another than the icon's. */
+  readonly slot?: string
 }
 
 /** A button that runs one command. */
@@ -93,22 +96,24 @@ const SPECS: Partial<Record<ControlName, (entry: ControlEntry, words: Words) => 
       'picture-in-picture',
       'picture-in-picture',
       { icon: 'picture-in-picture', label: words.pictureInPicture },
-      { icon: 'picture-in-picture', label: words.exitPictureInPicture },
+      { icon: 'picture-in-picture', label: words.exitPictureInPicture, slot: 'exit-picture-in-picture' },
       'has-picture-in-picture'
     )
 }
 
 /** The button of a control, or `undefined` for a control that is more than a button. */
 export const buttonSpec = (entry: ControlEntry, words: Words): ButtonSpec | undefined =>
-  SPECS[entry.control]?.(entry, words)
+  own(SPECS, entry.control)?.(entry, words)
 
-const createFace = ({ icon, label, when }: Face): HTMLElement =>
-  create(
+const createFace = (face: Face, isItem: boolean): HTMLElement => {
+  const slot = own({ ...face }, 'slot')
+  return create(
     'span',
-    { class: 'face', 'data-yoke-when': when },
-    createIcon(icon),
-    create('span', { class: 'label', part: 'tooltip' }, label)
+    { class: 'face', 'data-yoke-when': own({ ...face }, 'when') },
+    createIcon(face.icon, isItem ? `${slot ?? face.icon}-in-menu` : slot),
+    create('span', { class: 'label', part: isItem ? 'menu-label' : 'tooltip' }, face.label)
   )
+}
 
 const isSwitch = ({ command }: ButtonSpec): boolean => command === 'toggle-loop'
 
@@ -132,11 +137,11 @@ export const createButton = (spec: ButtonSpec, extra: Attributes = {}): HTMLButt
       class: 'button',
       part: `button ${spec.name}`,
       command: `--${spec.command}`,
-      value: spec.value,
-      'data-yoke-when': spec.when,
+      value: own({ ...spec }, 'value') as string | undefined,
+      'data-yoke-when': own({ ...spec }, 'when') as string | undefined,
       'aria-pressed': isSwitch(spec) ? 'false' : undefined,
       ...extra
     },
-    ...spec.faces.map(createFace),
+    ...spec.faces.map(face => createFace(face, extra.class === ITEM.class)),
     spec.figure !== undefined && create('span', { class: 'figure', 'aria-hidden': 'true' }, spec.figure)
   )

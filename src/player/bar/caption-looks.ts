@@ -1,6 +1,6 @@
 import { type CaptionLook, isReadable, lookProperties } from '../../core/captions/layout/look.ts'
 import type { Words } from '../../core/words/en.ts'
-import { recall, remember } from '../../wiring/captions/memory.ts'
+import type { CaptionMemory } from '../../wiring/captions/memory.ts'
 import { create } from '../look/create.ts'
 import { openPanel } from './panel.ts'
 
@@ -61,10 +61,10 @@ const choicesIn = (words: Words): readonly Choice[] => {
 
 const createField = (choice: Choice, words: Words): HTMLInputElement | HTMLSelectElement => {
   const { options, key } = choice
-  if (!options) return create('input', { type: 'color', name: key })
+  if (!options) return create('input', { type: 'color', name: key, part: 'field' })
   return create(
     'select',
-    { name: key },
+    { name: key, part: 'field' },
     create('option', { value: '' }, words.asUsual),
     ...options.map(([value, label]) => create('option', { value: String(value) }, label))
   )
@@ -96,15 +96,21 @@ const showSample = (sample: HTMLElement, look: CaptionLook): void => {
   for (const [name, value] of Object.entries(lookProperties(look))) sample.style.setProperty(name, value)
 }
 
+/** Where a look is kept: given, because the file beside the classic script has no state of its own. */
+interface LookMemory {
+  recall(): CaptionMemory
+  remember(more: CaptionMemory): void
+}
+
 /** The viewer's own look of captions: takes effect at once, on every player of the page, and is kept between visits. */
-export const openCaptionLooks = (root: ShadowRoot, words: Words): void => {
+export const openCaptionLooks = (root: ShadowRoot, words: Words, memory: LookMemory): void => {
   const choices = choicesIn(words)
   const sample = create(
     'div',
     { class: 'sample yoke-captions', 'aria-hidden': 'true' },
     create('div', { class: 'yoke-cue' }, create('span', { class: 'yoke-cue-text' }, words.sample))
   )
-  const warning = create('p', { role: 'status', class: 'warning' })
+  const warning = create('p', { role: 'status', class: 'warning', part: 'warning' })
   const reset = create('button', { type: 'button', class: 'way-on', part: 'reset' }, words.reset)
   const form = create(
     'form',
@@ -117,10 +123,10 @@ export const openCaptionLooks = (root: ShadowRoot, words: Words): void => {
     warning.textContent = isReadable(look) ? '' : words.hardToRead
   }
   const change = (look: CaptionLook): void => {
-    remember({ look })
+    memory.remember({ look })
     show(look)
   }
-  const look = recall().look ?? {}
+  const look = memory.recall().look ?? {}
   showIn(form, choices, look)
   show(look)
   form.addEventListener('input', () => change(readForm(form, choices)))

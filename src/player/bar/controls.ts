@@ -1,7 +1,9 @@
 import { offeredTracks } from '../../core/captions/choose-track.ts'
 import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
+import { own } from '../../core/own.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
+import { STATES } from '../../core/playback/states.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
@@ -30,7 +32,10 @@ interface Made {
   readonly menu?: HTMLElement
 }
 
-const readout = (value: string): HTMLElement => create('span', { 'data-yoke-value': value })
+const readout = (value: string): HTMLElement => create('span', { part: value, 'data-yoke-value': value })
+
+/** What shows which of several items is chosen. */
+const mark = (): HTMLElement => create('i', { class: 'mark', part: 'menu-mark' })
 
 const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
   offeredRates(yoke.snapshot).map(rate =>
@@ -44,11 +49,17 @@ const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
         command: '--set-playback-rate',
         value: String(rate)
       },
-      fillWords(words.rate, { rate: new Intl.NumberFormat(words.lang).format(rate) })
+      mark(),
+      create(
+        'span',
+        { part: 'menu-label' },
+        fillWords(words.rate, { rate: new Intl.NumberFormat(words.lang).format(rate) })
+      )
     )
   )
 
-const trackItem = (label: string, value: string, isChosen: boolean, lang?: string): Node =>
+/** An item in words that are not ours: a track, a quality. */
+const choiceItem = (command: string, label: string, value: string, isChosen: boolean, lang?: string): Node =>
   create(
     'button',
     {
@@ -56,12 +67,18 @@ const trackItem = (label: string, value: string, isChosen: boolean, lang?: strin
       type: 'button',
       role: 'menuitemradio',
       'aria-checked': String(isChosen),
-      command: '--set-captions',
+      command: `--${command}`,
       value,
       lang
     },
-    create('span', { dir: 'auto' }, label)
+    mark(),
+    create('span', { dir: 'auto', part: 'menu-label' }, label)
   )
+
+const trackItem = choiceItem.bind(undefined, 'set-captions')
+
+const qualityItems = ({ yoke: { snapshot } }: ControlContext): readonly Node[] =>
+  snapshot.qualities.map(quality => choiceItem('set-quality', quality, quality, quality === snapshot.quality))
 
 const captionItems = ({ words, yoke: { snapshot } }: ControlContext): readonly Node[] => {
   const tracks = offeredTracks(snapshot.captionTracks)
@@ -89,12 +106,14 @@ const menuForm = (entry: ControlEntry, context: ControlContext): readonly Node[]
     const { captionTracks } = context.yoke.snapshot
     return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(context))] : []
   }
+  if (entry.control === 'quality')
+    return STATES['has-qualities'](context.yoke.snapshot) ? [createGroup(words.quality, qualityItems(context))] : []
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
   return spec ? [createItem(spec)] : []
 }
 
 /** What the menu offers beside what had no room, unless the bar shows it. */
-const EXTRAS: readonly ControlName[] = ['captions', 'loop', 'picture-in-picture', 'playback-rate']
+const EXTRAS: readonly ControlName[] = ['captions', 'quality', 'loop', 'picture-in-picture', 'playback-rate']
 
 const settingsItems = (context: ControlContext): readonly Node[] => {
   const left = context.left()
@@ -150,6 +169,12 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
       createMenu('playback-rate', context.words.speed, [face], () => rateItems(context), context.signal)
     )
   },
+  quality: context => {
+    const face = create('span', { class: 'face', dir: 'auto' }, readout('quality'))
+    return menuControl(
+      createMenu('quality', context.words.quality, [face], () => qualityItems(context), context.signal, 'has-qualities')
+    )
+  },
   captions: context =>
     menuControl(
       createMenu(
@@ -179,7 +204,7 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
 export const makeControl = (entry: ControlEntry, context: ControlContext): Made => {
   const spec = buttonSpec(entry, context.words)
   if (spec) return { control: createButton(spec) }
-  return MORE_THAN_BUTTONS[entry.control]?.(context) ?? { control: create('span') }
+  return own(MORE_THAN_BUTTONS, entry.control)?.(context) ?? { control: create('span') }
 }
 
 /** The name of the slot that an author's own piece takes. */

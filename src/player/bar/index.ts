@@ -2,12 +2,28 @@ import { type ControlName, PICTURE_LAYOUTS, SOUND_LAYOUTS } from '../../core/lay
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
 import { EN, type Words } from '../../core/words/en.ts'
 import { definePart, use } from '../../loading/part.ts'
+import { whenFar, whenNear } from '../../wiring/scope/when-near.ts'
 import { languageOf, useWords } from '../look/language.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
+import { keepPlace } from './keep-place.ts'
 import { drawControls } from './ready-made.ts'
 
-const CAPTION_LOOKS = definePart(() => import('./caption-looks.ts'))
+const CAPTION_LOOKS = definePart(async () => {
+  const [{ openCaptionLooks }, memory] = await Promise.all([
+    import('./caption-looks.ts'),
+    import('../../wiring/captions/memory.ts')
+  ])
+  return (root: ShadowRoot, words: Words): void => openCaptionLooks(root, words, memory)
+})
 const SHORTCUT_LIST = definePart(() => import('./shortcut-list.ts'))
+
+/** Whether nobody would miss the controls of a player that is out of view. What stands in the flow of its page stays. */
+const canRest = ({ element, yoke }: PlayerView): boolean =>
+  yoke.snapshot.paused &&
+  yoke.media?.kind === 'picture' &&
+  !yoke.states.fullscreen &&
+  !yoke.states.pictureInPicture &&
+  !element.matches(':focus-within')
 
 /** The ready-made controls of one player: drawn anew when what they depend on changes. */
 class ReadyMadeControls {
@@ -17,6 +33,9 @@ class ReadyMadeControls {
   readonly #player: PlayerView
   #isDue = false
   #erase: (() => void) | undefined
+  /** What ends the wait for a player that rests to come near, or for one that is drawn to go far. */
+  #stopWaiting: (() => void) | undefined
+  #isResting = false
 
   constructor(player: PlayerView, signal: AbortSignal) {
     this.#player = player
@@ -38,6 +57,37 @@ class ReadyMadeControls {
   }
 
   draw(): void {
+    if (this.#isResting) return
+    const { shadowRoot } = this.#player.element
+    if (shadowRoot && this.#erase) keepPlace(shadowRoot, () => this.#redraw())
+    else this.#redraw()
+  }
+
+  /** Takes the controls out of a player that is far out of view and that nobody uses, until it comes near again. */
+  #rest(): void {
+    this.#stopWaiting = undefined
+    if (!this.#erase || !canRest(this.#player)) return
+    this.#isResting = true
+    this.erase()
+    this.#stopWaiting = whenNear(this.#player.element, () => {
+      this.#isResting = false
+      this.#redraw()
+    })
+  }
+
+  /** To be called when a drawn player may have gone far, or may be used no more. */
+  watch(): void {
+    if (this.#isResting || !this.#erase) return
+    this.#stopWaiting?.()
+    this.#stopWaiting = whenFar(this.#player.element, () => this.#rest())
+  }
+
+  stop(): void {
+    this.#stopWaiting?.()
+    this.erase()
+  }
+
+  #redraw(): void {
     const { settings } = this.#player.yoke
     this.erase()
     if (this.signal.aborted || !settings.controls || settings.backdrop) return
@@ -60,6 +110,7 @@ class ReadyMadeControls {
     this.#defineCommands(shadow, words)
     this.#erase = drawControls({ yoke, shadow, words, layouts, without: new Set(without as readonly ControlName[]) })
     this.#player.isDrawn = true
+    this.watch()
   }
 
   #defineCommands(shadow: ShadowRoot, words: Words): void {
@@ -72,9 +123,7 @@ class ReadyMadeControls {
         openShortcutList(shadow, yoke.settings.shortcuts ?? SHORTCUTS, words)
       )
     )
-    define('show-caption-looks', () =>
-      use(CAPTION_LOOKS, this, ({ openCaptionLooks }) => openCaptionLooks(shadow, words))
-    )
+    define('show-caption-looks', () => use(CAPTION_LOOKS, this, open => open(shadow, words)))
   }
 }
 
@@ -89,11 +138,15 @@ export const begin: PlayerFeature = (player, signal) => {
       draw
     ),
     yoke.subscribe(({ settings: { layouts } }) => layouts, draw),
-    yoke.subscribe(({ settings: { without } }) => without, draw)
+    yoke.subscribe(({ settings: { without } }) => without, draw),
+    yoke.subscribe(
+      ({ snapshot: { paused } }) => paused,
+      () => controls.watch()
+    )
   ]
   controls.draw()
   signal.addEventListener('abort', () => {
     for (const stop of stops) stop()
-    controls.erase()
+    controls.stop()
   })
 }

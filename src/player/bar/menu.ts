@@ -1,3 +1,4 @@
+import { closest, isElement } from '../../wiring/scope/nodes.ts'
 import { create } from '../look/create.ts'
 
 let count = 0
@@ -84,7 +85,7 @@ export const createMenu = (
       const { activeElement } = menu.getRootNode() as ShadowRoot
       const isLost = activeElement === null || menu.contains(activeElement)
       menu.replaceChildren()
-      // Engines lose their way back where the button stands in a shadow root; who has gone on meanwhile is let go.
+      // Engines do not return focus to a button in a shadow root; focus that has gone elsewhere meanwhile stays there.
       if (hadFocus && isLost) button.focus({ preventScroll: true })
     },
     { signal }
@@ -93,7 +94,7 @@ export const createMenu = (
   menu.addEventListener(
     'click',
     event => {
-      if (event.target instanceof Element && event.target.closest('[role^="menuitem"]:not([aria-disabled="true"])'))
+      if (isElement(event.target) && closest(event.target, '[role^="menuitem"]:not([aria-disabled="true"])'))
         menu.hidePopover()
     },
     { signal }

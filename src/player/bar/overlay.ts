@@ -3,18 +3,24 @@ import { create } from '../look/create.ts'
 import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
 
-const bigButton = (name: string, icon: IconName, label: string, when: string): HTMLElement =>
-  create(
-    'slot',
-    { name },
+/** The service of a hosted clip has something of its own to press there. */
+const GIVES_WAY = ' !service-in-front'
+
+/** Something over the picture that stands there only while states hold, an author's own piece in its slot as well. */
+const overPicture = (name: string, when: string, ...content: readonly Node[]): HTMLElement =>
+  create('div', { class: `over ${name}`, 'data-yoke-when': when + GIVES_WAY }, create('slot', { name }, ...content))
+
+const centreButton = (name: string, icon: IconName, label: string, when: string): HTMLElement =>
+  overPicture(
+    name,
+    when,
     create(
       'button',
       {
         type: 'button',
-        class: 'big',
-        part: `big-button ${name}`,
+        class: 'centre',
+        part: `centre-button ${name}`,
         command: '--play',
-        'data-yoke-when': when,
         'data-yoke-keep-clear': '',
         'aria-label': label
       },
@@ -22,15 +28,15 @@ const bigButton = (name: string, icon: IconName, label: string, when: string): H
     )
   )
 
-/** Shown after a moment, by the style sheet: a short wait is no wait. */
+/** The style sheet shows it after a moment, so that a short wait shows nothing. */
 const busy = (words: Words): HTMLElement =>
-  create(
-    'slot',
-    { name: 'busy' },
+  overPicture(
+    'busy',
+    'waiting',
     create(
       'div',
-      { class: 'busy', part: 'busy', role: 'progressbar', 'aria-label': words.waiting, 'data-yoke-when': 'waiting' },
-      ...[1, 2, 3].map(() => create('i'))
+      { class: 'busy-sign', part: 'busy', role: 'progressbar', 'aria-label': words.waiting },
+      ...[1, 2, 3].map(() => create('i', { part: 'busy-bar' }))
     )
   )
 
@@ -46,20 +52,13 @@ const failed = (words: Words): HTMLElement =>
 
 /** A press is all that the browser asks for. */
 const soundOffer = (words: Words): HTMLElement =>
-  create(
-    'slot',
-    { name: 'sound-offer' },
+  overPicture(
+    'sound-offer',
+    'sound-blocked !failed',
     create(
       'button',
-      {
-        type: 'button',
-        class: 'offer',
-        part: 'sound-offer',
-        command: '--unmute',
-        'data-yoke-when': 'sound-blocked !failed',
-        'data-yoke-keep-clear': ''
-      },
-      createIcon('muted'),
+      { type: 'button', class: 'offer', part: 'sound-offer', command: '--unmute', 'data-yoke-keep-clear': '' },
+      createIcon('muted', 'sound-offer'),
       words.soundOn
     )
   )
@@ -67,13 +66,17 @@ const soundOffer = (words: Words): HTMLElement =>
 /** What lies over the picture and under the bar. Clicks go through, but on its buttons. */
 export const createOverlay = (words: Words): readonly HTMLElement[] => [
   create('slot', { name: 'over' }),
-  bigButton('big-play', 'play', words.play, 'paused !started !failed !ended'),
-  bigButton('big-replay', 'replay', words.replay, 'ended !failed'),
+  centreButton('centre-play', 'play', words.play, 'paused !started !failed !ended'),
+  centreButton('centre-replay', 'replay', words.replay, 'ended !failed'),
   busy(words),
   soundOffer(words),
   create(
     'div',
-    { class: 'pause-panel', part: 'pause-panel', 'data-yoke-when': 'started paused !ended !scrubbing !failed' },
+    {
+      class: 'pause-panel',
+      part: 'pause-panel',
+      'data-yoke-when': `started paused !ended !scrubbing !failed${GIVES_WAY}`
+    },
     create('slot', { name: 'on-pause' })
   ),
   failed(words)

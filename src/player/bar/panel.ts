@@ -19,11 +19,11 @@ export const openPanel = (
       popover: 'auto',
       role: 'dialog',
       class: `panel ${name}`,
-      part: name,
+      part: `${name} panel`,
       lang: words.lang,
       'aria-labelledby': `yoke-${name}`
     },
-    create('header', {}, create('h2', { id: `yoke-${name}` }, title), close),
+    create('header', {}, create('h2', { id: `yoke-${name}`, part: 'panel-heading' }, title), close),
     ...content
   )
   close.addEventListener('click', () => panel.hidePopover())

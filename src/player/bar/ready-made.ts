@@ -1,10 +1,13 @@
 import type { ControlName, Layout } from '../../core/layout/layouts.ts'
 import type { Words } from '../../core/words/en.ts'
+import { closest, isElement } from '../../wiring/scope/nodes.ts'
 import { bindScope } from '../../wiring/scope/scope.ts'
 import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
+import { create } from '../look/create.ts'
 import { Bar } from './bar.ts'
 import { Notice } from './notice.ts'
+import { keepOverPicture } from './over-picture.ts'
 import { createOverlay } from './overlay.ts'
 import { CONTROLS_SHEET } from './styles.ts'
 
@@ -19,7 +22,7 @@ export interface ReadyMadeOptions {
 
 /**
  * The ready-made controls of a player: made of nothing but commands, values, states and measures, in its shadow root.
- * @returns their way out.
+ * @returns their removal.
  */
 export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMadeOptions): (() => void) => {
   const { host } = shadow
@@ -27,33 +30,61 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   const { signal } = life
   const bar = new Bar({ yoke, words, signal, layouts, without })
   const notice = new Notice(yoke, words)
-  const pieces = [...createOverlay(words), notice.element, bar.element]
+  const pieces = [bar.top, ...createOverlay(words), notice.element, bar.places, bar.element]
   host.addEventListener('yoke-command', event => notice.follow(event as YokeCommandEvent), { signal })
   dismissFirst(host, bar.element, signal)
   for (const piece of pieces) piece.lang = words.lang
   CONTROLS_SHEET.adopt(shadow, 'behind')
   shadow.append(...pieces)
-  bar.fit(host.clientWidth)
-  const sizes = new ResizeObserver(() => bar.fit(host.clientWidth))
-  sizes.observe(host)
+  const cover = yoke.media?.kind === 'sound' ? showCover(yoke, bar.element) : undefined
+  let width = host.clientWidth
+  const surface = (): Element | undefined => (yoke.media?.kind === 'sound' ? undefined : yoke.media?.surface)
+  const letGo = keepOverPicture(host, surface, pieces, now => {
+    width = now
+    bar.fit(width)
+  })
   const release = bindScope(yoke, shadow, { states: 'unmarked' })
   // What hides itself by the media's state makes room, or needs it.
   const stop = yoke.subscribe(
     ({ states: { live, hasPictureInPicture, hasFullscreen, hasCaptions } }) =>
       `${live} ${hasPictureInPicture} ${hasFullscreen} ${hasCaptions}`,
-    () => queueMicrotask(() => signal.aborted || bar.fit(host.clientWidth))
+    () => queueMicrotask(() => signal.aborted || bar.fit(width))
   )
   return () => {
     life.abort()
+    cover?.()
     stop()
     release()
-    sizes.disconnect()
+    letGo()
     notice.stop()
     for (const piece of pieces) piece.remove()
+    forgetSlots(shadow)
   }
 }
 
-/** The press that closes a menu means that, and nothing to the picture beneath. */
+/** Chromium holds slots that are gone, and all that stood around them, until something is assigned anew. */
+const forgetSlots = ({ host }: ShadowRoot): void => {
+  const text = document.createTextNode('')
+  host.append(text)
+  text.assignedSlot?.assignedNodes()
+  text.remove()
+}
+
+/** The poster of sound is its cover, which stands before the controls. @returns its end. */
+const showCover = (yoke: Yoke, bar: HTMLElement): (() => void) => {
+  const image = create('img', { class: 'cover', part: 'cover', alt: '' })
+  const place = create('slot', { name: 'cover' }, image)
+  const show = (src: string | undefined): void => {
+    image.hidden = !src
+    if (src) image.src = src
+    else image.removeAttribute('src')
+  }
+  show(yoke.settings.poster)
+  bar.prepend(place)
+  return yoke.subscribe(({ settings: { poster } }) => poster, show)
+}
+
+/** A press that closes a menu does nothing else. */
 const dismissFirst = (host: Element, bar: Element, signal: AbortSignal): void => {
   let dismissing = false
   host.addEventListener(
@@ -68,7 +99,7 @@ const dismissFirst = (host: Element, bar: Element, signal: AbortSignal): void =>
       type,
       event => {
         const [target] = event.composedPath()
-        if (dismissing && !(target instanceof Element && target.closest('button'))) event.preventDefault()
+        if (dismissing && !(isElement(target) && closest(target, 'button'))) event.preventDefault()
       },
       { signal, capture: true }
     )

@@ -38,7 +38,7 @@ const rowOf = (shortcut: Shortcut, words: Words): HTMLElement =>
   create(
     'tr',
     {},
-    create('th', { scope: 'row' }, create('kbd', {}, keyOf(shortcut.key, words))),
+    create('th', { scope: 'row' }, create('kbd', { part: 'key' }, keyOf(shortcut.key, words))),
     create(
       'td',
       {},

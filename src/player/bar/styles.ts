@@ -1,6 +1,6 @@
 import { sharedSheet } from '../../wiring/scope/sheets.ts'
 
-const GROUND = `
+const GROUND = /* css */ `
 :host {
   --accent: var(--yoke-accent, #f0b944);
   --surface: var(--yoke-surface, #0d2230);
@@ -9,32 +9,44 @@ const GROUND = `
   --size: var(--yoke-control-size, 40px);
   --thick: var(--yoke-track-size, 6px);
   --handle: var(--yoke-handle-size, 18px);
-  --inset: var(--yoke-inset, 8px);
+  --grip: 5px;
+  --inset: var(--yoke-inset, 0px);
+  --edge: calc(var(--inset) + 8px);
+  --inner: min(var(--radius), var(--inset));
+  --outer: max(var(--inner), var(--round, 0px) - var(--inset));
+  --rest: color-mix(in srgb, var(--text) 24%, transparent);
   --pace: .18s;
   color-scheme: dark;
 }
-.bar, .menu, .shortcuts, .notice, .fault, .pause-panel, .busy, .preview, .big, .offer {
+.bar, .top, .menu, .panel, .notice, .fault, .pause-panel, .over, .preview {
   font: var(--yoke-font, 500 14px/1.3 system-ui, sans-serif); color: var(--text); font-variant-numeric: tabular-nums;
   text-align: start;
 }
 [hidden] { display: none !important }
 * { box-sizing: border-box }
-.icon { display: block; inline-size: 22px; block-size: 22px; fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round }
+.icon { display: block; inline-size: 21px; block-size: 21px; fill: none; stroke: currentColor; stroke-width: 2; stroke-linecap: round; stroke-linejoin: round }
 .icon-play, .icon-pause, .icon-stop { fill: currentColor; stroke-width: 1 }
+.cell .icon-play, .cell .icon-pause { inline-size: 27px; block-size: 27px }
+slot[name^=icon-]::slotted(*) { display: block; inline-size: 22px; block-size: 22px; object-fit: contain }
 button { font: inherit; color: inherit; cursor: pointer; -webkit-tap-highlight-color: transparent }
 button[aria-disabled=true] { opacity: .45; cursor: default }
 :focus-visible { outline: 2px solid var(--text); outline-offset: -2px; box-shadow: 0 0 0 2px var(--surface) }
 `
 
-const BAR = `
+const BAR = /* css */ `
 .bar {
-  position: absolute; inset-inline: var(--inset); inset-block-end: var(--inset); display: flex; gap: 4px; align-items: center;
-  padding: 2px 4px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 95%, transparent);
+  position: absolute; inset-inline: calc(var(--inset) + var(--spare-start, 0px)) calc(var(--inset) + var(--spare-end, 0px)); inset-block-end: calc(var(--inset) + var(--spare-below, 0px)); display: flex; gap: 4px; align-items: center;
+  padding: 2px 4px; border-radius: var(--inner) var(--inner) var(--outer) var(--outer); background: color-mix(in srgb, var(--surface) 95%, transparent);
   transition: opacity var(--pace), translate var(--pace);
 }
 .rows { flex: 1; min-inline-size: 0 }
 .row { display: flex; align-items: center; gap: 2px; min-inline-size: 0 }
 .cell { flex: none; display: flex; align-items: center }
+.line { padding: min(var(--inset), 8px) var(--inner) 0; margin: -2px -4px 0 }
+.line .slider { block-size: var(--thick); padding-inline: calc(var(--grip) / 2) }
+.line .track { border-radius: 0; box-shadow: calc(var(--grip) / -2) 0 var(--accent), calc(var(--grip) / 2) 0 var(--rest) }
+:host(:dir(rtl)) .line .track { box-shadow: calc(var(--grip) / 2) 0 var(--accent), calc(var(--grip) / -2) 0 var(--rest) }
+.line .input { inset-block: -18px -8px; block-size: auto }
 .cell.seek-bar, .cell.gap, .cell.title { flex: 1; min-inline-size: 0 }
 .menus { display: contents }
 .button {
@@ -50,6 +62,8 @@ const BAR = `
   background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; pointer-events: none; opacity: 0; transition: opacity var(--pace); z-index: 2;
 }
 :host(:dir(rtl)) .button .label { translate: 50% }
+.rows:has(> .row + .row) > .row:last-child .label { inset-block-end: calc(100% + var(--size) + 12px) }
+.line + .row:last-child .label { inset-block-end: calc(100% + 22px) !important }
 .row > .cell:first-child .label { inset-inline-start: 0; translate: none !important }
 .row > .cell:last-child .label, .cell.settings .label { inset-inline: auto 0; translate: none !important }
 .button:focus-visible .label { opacity: 1 }
@@ -59,8 +73,16 @@ const BAR = `
 .live .face::before { content: ''; inline-size: 8px; block-size: 8px; margin-inline-end: 6px; border-radius: 50%; background: currentColor; opacity: .5 }
 :host(:state(at-live-edge)) .live .face::before { background: var(--accent); opacity: 1 }
 .clock, .cell.current-time, .cell.duration, .cell.remaining-time { padding-inline: 6px; white-space: nowrap }
-.clock .length { opacity: .78 }
-.title { padding-inline: 6px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap }
+.clock { font-weight: 600 }
+.clock .length { opacity: .78; font-weight: 400 }
+span.title { padding-inline: 6px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap }
+.top { position: absolute; inset-inline: calc(var(--inset) + var(--spare-start, 0px)) calc(var(--inset) + var(--spare-end, 0px)); inset-block-start: calc(var(--inset) + var(--spare-above, 0px)); pointer-events: none; transition: opacity var(--pace) }
+.top > .cell { pointer-events: auto }
+.top > .cell.title { flex: 0 1 auto }
+.top span.title { padding: 7px 14px; border-radius: var(--inner); border-start-start-radius: var(--outer); border-end-end-radius: var(--radius); background: color-mix(in srgb, var(--surface) 88%, transparent); font-weight: 600 }
+span.title:empty, .row:has(> .cell.title:only-child > slot > span.title:empty) { display: none }
+.top:has(span.title:not(:empty)) ~ .pause-panel { inset-block-start: calc(var(--edge) + 34px) }
+:host(:state(sound-blocked)) .top { visibility: hidden }
 .volume { display: flex; align-items: center }
 .volume-bar { inline-size: 68px; margin-inline: 2px 8px }
 :host(:not(:state(has-volume))) .volume-bar { display: none }
@@ -72,13 +94,13 @@ const BAR = `
 @media (pointer: coarse) { :host { --size: var(--yoke-control-size, 44px) } }
 `
 
-const SLIDERS = `
+const SLIDERS = /* css */ `
 .slider { flex: 1; min-inline-size: 0; padding-inline: calc(var(--handle) / 2 + 4px); block-size: var(--size); display: grid; align-items: center }
-.track { position: relative; block-size: var(--thick); border-radius: var(--yoke-track-radius, 2px); background: color-mix(in srgb, var(--text) 24%, transparent) }
+.track { position: relative; block-size: var(--thick); border-radius: var(--yoke-track-radius, 2px); background: var(--rest) }
 .loaded, .played { border-radius: inherit }
 .loaded { background: color-mix(in srgb, var(--text) 36%, transparent) }
 .played { background: var(--accent) }
-.handle { inset-block-start: calc(50% - var(--handle) / 2); inline-size: 5px; block-size: var(--handle); border-radius: 2px; background: var(--text); box-shadow: 0 0 0 2px var(--surface) }
+.handle { inset-block-start: calc(50% - var(--handle) / 2); inline-size: var(--grip); block-size: var(--handle); border-radius: 2px; background: var(--text); box-shadow: 0 0 0 2px var(--surface) }
 .input {
   appearance: none; position: absolute; inset-block-start: calc(50% - var(--size) / 2); inset-inline-start: -8px; inline-size: calc(100% + 16px); block-size: var(--size);
   margin: 0; padding: 0; border: 0; background: none; opacity: 0; cursor: pointer; touch-action: pan-y;
@@ -89,16 +111,19 @@ const SLIDERS = `
 .input[aria-disabled=true] { cursor: default }
 .input[aria-disabled=true] ~ .handle { visibility: hidden }
 .preview {
-  inset-block-end: 16px; padding: 3px 7px; border-radius: 6px; background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; visibility: hidden; z-index: 2;
+  inset-block-end: calc(var(--size) / 2 + 2px); padding: 3px 7px; border-radius: 6px; background: var(--surface); color: var(--text); font-size: 13px; white-space: nowrap; visibility: hidden; z-index: 2;
 }
 :host(:state(file-over)) .stage { outline: 3px dashed var(--accent); outline-offset: -3px }
 :host(:state(pointing)) .preview { visibility: visible }
 `
 
-const OVER = `
-.pause-panel, .busy, .fault, .notice { position: absolute }
-.big {
-  position: absolute; inset: 0; margin: auto; inline-size: 84px; block-size: 64px; padding: 0; border: 0; border-radius: calc(var(--radius) + 4px); display: grid; place-items: center;
+const OVER = /* css */ `
+.pause-panel, .over, .fault, .notice { position: absolute }
+.over, .fault { inset-block: var(--spare-above, 0px) var(--spare-below, 0px); inset-inline: var(--spare-start, 0px) var(--spare-end, 0px) }
+.over { display: grid; place-items: center; pointer-events: none; container-type: size }
+.over > slot > *, .over > slot::slotted(*) { pointer-events: auto }
+.centre {
+  inline-size: clamp(52px, 18cqh, 76px); aspect-ratio: 1; padding: 0; border: 0; border-radius: calc(var(--radius) * 1.9); display: grid; place-items: center;
   background: var(--accent); color: var(--surface); box-shadow: 0 2px 14px #0006; transition: scale var(--pace);
 }
 .still {
@@ -106,35 +131,42 @@ const OVER = `
   border: 1px solid color-mix(in srgb, var(--text) 45%, transparent); border-radius: 50%; color: var(--text); background: color-mix(in srgb, var(--surface) 78%, transparent); transition: background var(--pace), scale var(--pace);
 }
 @media (hover: hover) { .still:hover { background: var(--surface); scale: 1.06 } }
-.big .icon { inline-size: 34px; block-size: 34px }
-@media (hover: hover) { .big:hover { scale: 1.06 } }
+.centre .icon { inline-size: 50%; block-size: 50% }
+.centre .icon-play { translate: 4% }
+@container (max-height: 240px) { .centre { translate: 0 -18px } }
+@media (hover: hover) { .centre:hover { scale: 1.06 } }
+.over.sound-offer { place-items: start; padding: var(--edge) }
 .offer {
-  position: absolute; inset-block-start: var(--inset); inset-inline-start: var(--inset); display: flex; align-items: center; gap: 8px; min-block-size: var(--size); padding: 0 14px 0 10px;
-  border: 0; border-radius: var(--radius); background: var(--accent); color: var(--surface); font-weight: 600; box-shadow: 0 2px 10px #0006; z-index: 1;
+  display: flex; align-items: center; gap: 8px; min-block-size: var(--size); padding: 0 14px 0 10px;
+  border: 0; border-radius: var(--radius); background: var(--accent); color: var(--surface); font-weight: 600; box-shadow: 0 2px 10px #0006;
 }
 :host(:dir(rtl)) .offer { padding: 0 10px 0 14px }
 @media (hover: hover) { .offer:hover { background: color-mix(in srgb, var(--accent) 88%, #fff) } }
-.busy { inset: 0; margin: auto; inline-size: 52px; block-size: 40px; display: flex; gap: 6px; align-items: end; justify-content: center; pointer-events: none; animation: appear .2s .6s both }
-.busy i { inline-size: 8px; block-size: 100%; border-radius: 2px; background: var(--accent); box-shadow: 0 0 0 2px var(--surface); transform-origin: bottom; animation: tide 1s infinite alternate ease-in-out }
-.busy i:nth-child(2) { animation-delay: -.35s }
-.busy i:nth-child(3) { animation-delay: -.7s }
+.over.busy { animation: appear .2s .6s both }
+.over.busy > slot > *, .over.busy > slot::slotted(*) { pointer-events: none }
+.busy-sign { inline-size: 52px; block-size: 40px; display: flex; gap: 6px; align-items: end; justify-content: center }
+.busy-sign i { inline-size: 8px; block-size: 100%; border-radius: 2px; background: var(--accent); box-shadow: 0 0 0 2px var(--surface); transform-origin: bottom; animation: tide 1s infinite alternate ease-in-out }
+.busy-sign i:nth-child(2) { animation-delay: -.35s }
+.busy-sign i:nth-child(3) { animation-delay: -.7s }
 @keyframes appear { from { opacity: 0 } }
 @keyframes tide { from { transform: scaleY(.25) } }
-.pause-panel { inset-block-start: var(--inset); inset-inline: var(--inset); pointer-events: none }
+.pause-panel { inset-block-start: calc(var(--edge) + var(--spare-above, 0px)); inset-inline: calc(var(--edge) + var(--spare-start, 0px)) calc(var(--edge) + var(--spare-end, 0px)); pointer-events: none }
 .pause-panel ::slotted(*) { padding: 12px 14px; border-radius: var(--radius); background: color-mix(in srgb, var(--surface) 90%, transparent); max-inline-size: 60ch; pointer-events: auto }
 .fault {
-  inset: 0; display: grid; align-content: center; justify-items: center; gap: 12px; padding: 16px 24px; text-align: center; border-radius: inherit; background: color-mix(in srgb, var(--surface) 97%, transparent);
+  display: grid; align-content: center; justify-items: center; gap: 12px; padding: 16px 24px; text-align: center; border-radius: inherit; background: color-mix(in srgb, var(--surface) 97%, transparent);
 }
 .fault .icon { inline-size: 32px; block-size: 32px; color: var(--accent) }
 .fault p { margin: 0; max-inline-size: 44ch; font-size: 16px }
 .way-on { padding: 9px 16px; border: 0; border-radius: calc(var(--radius) - 3px); background: var(--accent); color: var(--surface); font-weight: 600 }
-.notice { inset-block-start: calc(var(--inset) * 2); inset-inline: 0; margin-inline: auto; inline-size: fit-content; padding: 6px 12px; border-radius: var(--radius); background: var(--surface); pointer-events: none }
+.notice { inset-block-start: calc(var(--edge) * 2 + var(--spare-above, 0px)); inset-inline: var(--spare-start, 0px) var(--spare-end, 0px); margin-inline: auto; inline-size: fit-content; padding: 6px 12px; border-radius: var(--radius); background: var(--surface); pointer-events: none }
 .notice:empty { padding: 0; background: none }
 :host(:state(idle)) .bar { opacity: 0; translate: 0 6px; pointer-events: none }
+:host(:state(idle)) .top { opacity: 0 }
+:host(:state(failed)) .top { visibility: hidden }
 :host(:state(failed)) .bar { visibility: hidden }
 `
 
-const MENUS = `
+const MENUS = /* css */ `
 .button[aria-expanded=true] { anchor-name: --yoke-menu-button }
 .menu { position-anchor: --yoke-menu-button; position-area: block-start span-inline-start; position-try-fallbacks: flip-inline, flip-block }
 .menu:popover-open, .panel:popover-open {
@@ -147,8 +179,8 @@ const MENUS = `
 .item .figure { display: none }
 .item .icon { inline-size: 19px; block-size: 19px }
 .item:hover, .item:focus-visible { background: color-mix(in srgb, var(--text) 14%, transparent) }
-.item[role=menuitemradio]::before { content: ''; inline-size: 8px; block-size: 8px; margin-inline: 5px; border-radius: 50%; border: 1.5px solid currentColor; opacity: .6 }
-.item[role=menuitemradio][aria-checked=true]::before { background: var(--accent); border-color: var(--accent); opacity: 1 }
+.mark { flex: none; inline-size: 8px; block-size: 8px; margin-inline: 5px; border-radius: 50%; border: 1.5px solid currentColor; opacity: .6 }
+.item[aria-checked=true] > .mark { background: var(--accent); border-color: var(--accent); opacity: 1 }
 .item[role=menuitemcheckbox][aria-checked=true] { color: var(--accent) }
 .group { padding-block: 4px }
 .heading { display: block; padding: 6px 12px 4px; font-size: 12px; opacity: .78 }
@@ -174,20 +206,22 @@ const MENUS = `
 kbd { font: inherit; padding: 2px 8px; border-radius: 5px; background: color-mix(in srgb, var(--text) 16%, transparent) }
 `
 
-const SOUND = `
+const SOUND = /* css */ `
 :host(:state(sound)) { min-block-size: calc(var(--size) + 4px) }
-:host(:state(sound)) .bar { position: relative; inset: auto; background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
-:host(:state(sound)) :is(.big, .busy, .pause-panel) { display: none }
+:host(:state(sound)) .bar { position: relative; inset: auto; border-radius: var(--radius); background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
+:host(:state(sound)) :is(.over:not(.sound-offer), .pause-panel) { display: none }
+.cover { flex: none; align-self: stretch; inline-size: 64px; min-block-size: 64px; object-fit: cover; border-radius: calc(var(--radius) - 4px); margin-inline-end: 6px }
+:host(:state(sound)) .row > .cell.title { padding-inline: 4px; font-weight: 600 }
 :host(:state(sound):state(failed)) .bar { position: absolute }
 :host(:state(sound):state(failed)) .fault { display: flex; align-items: center; justify-content: center; position: static; padding: 8px 14px; border-radius: var(--radius) }
 :host(:state(sound)) .fault :is(.icon, .way-on) { flex: none }
 :host(:state(sound)) .notice { inset-block-start: auto; inset-block-end: calc(100% + 6px) }
 `
 
-const WISHES = `
-@media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy i { animation: none } .busy i:nth-child(2) { transform: scaleY(.6) } }
+const WISHES = /* css */ `
+@media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy-sign i { animation: none } .busy-sign i:nth-child(2) { transform: scaleY(.6) } }
 @media (forced-colors: active) {
-  .bar, .menu:popover-open, .panel:popover-open, .notice:not(:empty), .preview, .big, .offer, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
+  .bar, .top span.title, .menu:popover-open, .panel:popover-open, .notice:not(:empty), .preview, .centre, .offer, .fault, .button .label { background: Canvas; color: CanvasText; border: 1px solid CanvasText; forced-color-adjust: none }
   .icon { color: inherit }
   .button, .item, .way-on { color: ButtonText; forced-color-adjust: none }
   .button:hover, .item:hover, .item:focus-visible { background: Highlight; color: HighlightText }
@@ -195,7 +229,7 @@ const WISHES = `
   .loaded { background: GrayText; forced-color-adjust: none }
   .played { background: Highlight; forced-color-adjust: none }
   .handle { background: CanvasText; box-shadow: 0 0 0 2px Canvas; forced-color-adjust: none }
-  .busy i { background: Highlight; forced-color-adjust: none }
+  .busy-sign i { background: Highlight; forced-color-adjust: none }
   .button[aria-pressed=true], .item[aria-checked=true] { color: Highlight }
   :focus-visible, .input:focus-visible ~ .handle { outline-color: Highlight }
 }

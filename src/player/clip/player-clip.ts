@@ -21,6 +21,7 @@ class PlayerClip {
     yoke.layers.replace('given clip', read.settings)
     this.#tell(read.faults)
     if (clip.record === undefined) this.fetch()
+    else yoke.mediaArrived()
   }
 
   /** Fetches the document that the address names, if it names one and script has given nothing else. */
@@ -33,8 +34,10 @@ class PlayerClip {
     yoke.retryWithoutMedia = undefined
     if (!isDocumentAddress(src) || clip.record !== undefined) {
       yoke.layers.replace('clip', {})
+      yoke.mediaArrived()
       return
     }
+    yoke.expectMedia()
     const read = await clipOfDocument(src, clipFields, signal)
     if (signal.aborted) return
     if (read.ok) this.#take(read.value)
@@ -42,11 +45,13 @@ class PlayerClip {
       yoke.retryWithoutMedia = () => void this.fetch()
       yoke.failWithout(read.fault, element)
     }
+    yoke.mediaArrived()
   }
 
   stop(): void {
     this.#fetching.abort()
     this.#player.yoke.retryWithoutMedia = undefined
+    this.#player.yoke.mediaArrived()
   }
 
   #take({ settings, faults }: ReadyClip): void {

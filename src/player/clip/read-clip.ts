@@ -1,5 +1,13 @@
-import { type ClipFields, clipOfRecord, pointerOfFragment, pointInto, readClip } from '../../core/documents/index.ts'
+import {
+  type Clip,
+  type ClipFields,
+  clipOfRecord,
+  pointerOfFragment,
+  pointInto,
+  readClip
+} from '../../core/documents/index.ts'
 import { type Fault, fault, type Result, refuse, succeed } from '../../core/fault.ts'
+import type { DataSettings } from '../../core/settings/settings.ts'
 import type { YokeSettings } from '../../wiring/settings/settings.ts'
 
 /** A clip that has been read, with its addresses resolved: a layer of settings. */
@@ -19,7 +27,7 @@ const resolve = (src: string, base: string): string => {
 
 const ready = (document: unknown, base: string): ReadyClip => {
   const { clip, faults } = readClip(document)
-  const { $schema: _, sources, poster, tracks, settings, ...plain } = clip
+  const { $schema: _, sources, poster, tracks, settings, preset, ...plain } = clip
   const there = <Entry extends { readonly src: string }>(entry: Entry): Entry => ({
     ...entry,
     src: resolve(entry.src, base)
@@ -28,16 +36,55 @@ const ready = (document: unknown, base: string): ReadyClip => {
     settings: {
       ...settings,
       ...plain,
+      // A name, or the address of a document.
+      ...(preset !== undefined && { preset: /\/|\.json(?:#|$)/.test(preset) ? resolve(preset, base) : preset }),
       ...(sources && { sources: sources.map(source => there(typeof source === 'string' ? { src: source } : source)) }),
       ...(tracks && { tracks: tracks.map(there) }),
-      ...(poster && ('src' in poster ? { poster: resolve(poster.src, base) } : { posterAt: poster.at }))
+      ...(poster && posterOf(poster, base))
     },
     faults
   }
 }
 
+/** An image by its address, or a frame. */
+const posterOf = (poster: NonNullable<Clip['poster']>, base: string): DataSettings => {
+  if (typeof poster === 'string') return { poster: resolve(poster, base) }
+  return 'src' in poster ? { poster: resolve(poster.src, base) } : { posterAt: poster.at }
+}
+
 /** Reads a record that script has given. */
 export const clipOfScript = (record: unknown, base: string): ReadyClip => ready(record, base)
+
+/** What a document may be at most, in bytes. */
+const MOST_BYTES = 16 * 2 ** 20
+
+const tooLong = (address: string): Result<never> =>
+  refuse(
+    fault(
+      'clip-too-large',
+      `The clip ${address} is longer than ${MOST_BYTES / 2 ** 20} MiB, and is not read.`,
+      'look at its address, or make a document of each part'
+    )
+  )
+
+/** The text of an answer; `undefined` where it is longer than we read. */
+const textOfAnswer = async (answer: Response): Promise<string | undefined> => {
+  // A page may have a fetch of its own, whose answers are no streams.
+  if (!answer.body) return answer.text()
+  const decoder = new TextDecoder()
+  const reader = answer.body.getReader()
+  let text = ''
+  for (let left = MOST_BYTES; ; ) {
+    const { done, value } = await reader.read()
+    if (done) return text + decoder.decode()
+    left -= value.length
+    if (left < 0) {
+      await reader.cancel()
+      return undefined
+    }
+    text += decoder.decode(value, { stream: true })
+  }
+}
 
 const fetchText = async (address: string, signal: AbortSignal): Promise<Result<string>> => {
   const why = (reason: string, cause?: unknown) =>
@@ -46,7 +93,9 @@ const fetchText = async (address: string, signal: AbortSignal): Promise<Result<s
     )
   try {
     const answer = await fetch(address, { signal })
-    return answer.ok ? succeed(await answer.text()) : why(`the server answers ${answer.status}`)
+    if (!answer.ok) return why(`the server answers ${answer.status}`)
+    const text = await textOfAnswer(answer)
+    return text === undefined ? tooLong(address) : succeed(text)
   } catch (error) {
     return why('no answer came', error)
   }
@@ -67,6 +116,8 @@ export const clipOfDocument = async (
   fields: object | undefined,
   signal: AbortSignal
 ): Promise<Result<ReadyClip>> => {
+  if (!URL.canParse(address, document.baseURI))
+    return refuse(fault('document-unreachable', `“${address}” is no address.`, 'write a path, or https:// and a host'))
   const { href, hash } = new URL(address, document.baseURI)
   const text = await fetchText(href, signal)
   const data = text.ok ? parse(text.value, href) : text

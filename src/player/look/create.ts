@@ -12,7 +12,7 @@ export const fill = <Made extends Element>(element: Made, attributes: Attributes
   return element
 }
 
-/** Makes an element: no markup strings, so that text stays text. */
+/** Makes an element, without markup strings, so that text stays text. */
 export const create = <Tag extends keyof HTMLElementTagNameMap>(
   tag: Tag,
   attributes: Attributes = {},

@@ -16,7 +16,12 @@ export const followFit = (player: HTMLElement, yoke: Yoke): (() => void) => {
   const apply = (): void => {
     set('--yoke-fit', yoke.settings.fit)
     set('--yoke-focus-point', yoke.settings.focusPoint?.trim())
+    const { width, height } = yoke.settings
+    set('--yoke-shape', width && height ? `${width} / ${height}` : undefined)
   }
   apply()
-  return yoke.subscribe(({ settings: { fit, focusPoint } }) => `${fit} ${focusPoint}`, apply)
+  return yoke.subscribe(
+    ({ settings: { fit, focusPoint, width, height } }) => `${fit} ${focusPoint} ${width} ${height}`,
+    apply
+  )
 }

@@ -1,5 +1,7 @@
 import type { Words } from '../../core/words/en.ts'
+import { isLanguageTag } from '../../core/words/language-tag.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
+import { attributeOf, closest, rootOf } from '../../wiring/scope/nodes.ts'
 
 /** Languages that come along, each loaded when a page asks for it. */
 const PARTS = {
@@ -17,23 +19,23 @@ const taught = new Map<string, Partial<Words>>()
  */
 export const defineWords = (lang: string, words: Partial<Words>): void => {
   const tag = lang.toLowerCase()
-  taught.set(tag, { ...taught.get(tag), lang, ...words })
+  const { lang: own = lang, ...rest } = words
+  // Numbers and times of what is no tag are written as before.
+  taught.set(tag, { ...taught.get(tag), ...rest, ...(isLanguageTag(own) && { lang: own }) })
 }
 
 /** The language around an element: its own, that of what is around it, or that of the page (HTML, "lang"). */
 export const languageOf = (element: Element): string => {
-  const near = element.closest('[lang]')?.getAttribute('lang')
-  if (near) return near
-  const root = element.getRootNode()
-  return root instanceof ShadowRoot ? languageOf(root.host) : document.documentElement.lang || 'en'
+  const near = closest(element, '[lang]')
+  const lang = near && attributeOf(near, 'lang')
+  if (lang) return lang
+  const root = rootOf(element)
+  return 'host' in root ? languageOf((root as ShadowRoot).host) : document.documentElement.lang || 'en'
 }
 
-const partOf = (lang: string) => PARTS[lang.toLowerCase().split('-')[0] as keyof typeof PARTS]
-
-/** Whether all words of a language are at hand. */
-const isAtHand = (lang: string): boolean => {
-  const part = partOf(lang)
-  return part === undefined || part.here !== undefined
+const partOf = (lang: string) => {
+  const [family = ''] = lang.toLowerCase().split('-')
+  return Object.hasOwn(PARTS, family) ? PARTS[family as keyof typeof PARTS] : undefined
 }
 
 /**
@@ -53,7 +55,7 @@ export const useWords = <Base extends Partial<Words>>(
   then: (words: Base & Partial<Words>) => void
 ): void => {
   const part = partOf(lang)
-  if (!part || isAtHand(lang)) then(wordsAtHand(lang, base))
+  if (!part || part.here) then(wordsAtHand(lang, base))
   // A language that cannot be had is told, and English serves.
   else {
     const { generation } = host

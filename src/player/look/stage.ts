@@ -2,11 +2,13 @@ import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import { create } from './create.ts'
 
 /** What is shown inside a player, whether or not it has ready-made controls. */
-export const MEDIA_CSS = `
-.stage > :not(slot, audio) { display: block; inline-size: 100%; block-size: auto; aspect-ratio: 16 / 9; border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
+export const MEDIA_CSS = /* css */ `
+.stage > :not(slot, audio) { display: block; inline-size: 100%; block-size: 100%; aspect-ratio: var(--yoke-shape, auto 16 / 9); border-radius: inherit; background: #000; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
 audio { display: none }
 :host(:is([backdrop], :state(backdrop))) .stage > :not(slot, audio) { position: absolute; inset: 0; block-size: 100%; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }
 .stage, slot:not([name]) { border-radius: inherit }
+.stage { block-size: 100% }
+:host(:state(sound)) .stage { block-size: auto }
 .stage:focus:not(:focus-visible) { outline: none }
 :host(:fullscreen) .stage { flex: 1 1 0; min-block-size: 0; display: flex; flex-direction: column; border-radius: 0 }
 :host(:fullscreen) .stage > :not(slot, audio) { flex: 1 1 0; min-block-size: 0; block-size: auto; aspect-ratio: auto; border-radius: 0; object-fit: contain }

@@ -8,6 +8,8 @@ export interface ElementMediaHost {
   readonly element: HTMLElement
   readonly yoke: Yoke
   readonly isNear: boolean
+  /** Looks which media is to play, and couples it. */
+  findMedia(): void
   /** Puts a media that was made behind everything else. */
   place(media: HTMLElement): void
 }
@@ -54,12 +56,18 @@ export class ElementMedia {
   drop(): void {
     const adapter = this.#adapter
     if (!adapter) return
-    // First of all, so that nobody settles its controls anew.
+    // First, so that nothing sets its controls again.
     this.#adapter = undefined
     this.#src = undefined
     if (this.#host.yoke.media === adapter) this.#host.yoke.attach(undefined)
     adapter.nativeControls.shown = adapter.nativeControls.wanted
     adapter.dispose()
+  }
+
+  /** Something else plays: lets the element go, and takes one that was made away. */
+  giveWay(): void {
+    this.drop()
+    if (this.#made.element) this.#made.remove()
   }
 
   #adopt(media: HTMLMediaElement): void {
@@ -78,9 +86,22 @@ export class ElementMedia {
     const { src } = yoke.settings
     if (!this.element || yoke.given.length > 0 || yoke.settingOrigin('src') === 'media') return
     if (isDocumentAddress(src) || src === this.#src) return
+    const isAnother = this.#src !== undefined
     this.#src = src
     if (src === undefined) this.element.removeAttribute('src')
+    else if (isAnother) this.#playInstead(src)
     else this.element.setAttribute('src', src)
+  }
+
+  /** Another source for the same player: at the same rate, and playing if the one before was. */
+  #playInstead(src: string): void {
+    const adapter = this.#adapter
+    if (!adapter) return
+    const { paused, playbackRate } = adapter
+    adapter.element.setAttribute('src', src)
+    adapter.playbackRate = playbackRate
+    // Its refusal is told as any other.
+    if (!paused) adapter.play().catch(() => undefined)
   }
 
   /** The size of the picture that a clip names keeps its space. */

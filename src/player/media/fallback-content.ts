@@ -1,12 +1,14 @@
+import { isElement, matches } from '../../wiring/scope/nodes.ts'
+
 const NOT_CONTENT = 'source, track, script, template, style'
 
 const isContent = (node: Node): boolean =>
-  node instanceof Element ? !node.matches(NOT_CONTENT) : node.nodeType === Node.TEXT_NODE && !!node.textContent?.trim()
+  isElement(node) ? !matches(node, NOT_CONTENT) : node.nodeType === Node.TEXT_NODE && !!node.textContent?.trim()
 
 /**
  * Shows what stands in a media for those who cannot play it (HTML, "The video element", fallback content), which engines
  * show only where they know no video at all. With ready-made controls it stands in the panel that says what is wrong.
- * @returns its way back, or `undefined` where there is nothing to show.
+ * @returns what puts it back, or `undefined` where there is nothing to show.
  */
 export const showFallback = (player: HTMLElement, media: HTMLElement): (() => void) | undefined => {
   const content = [...media.childNodes].filter(isContent)

@@ -10,7 +10,7 @@ export const begin: PlayerFeature = ({ element, yoke }, signal) => {
     element.addEventListener(
       type,
       event => {
-        // Text and links that are dragged about mean something to others.
+        // Dragged text and links are left to the page.
         if (isOn() && holdsFiles(event)) heard(event)
       },
       { signal }
@@ -23,8 +23,8 @@ export const begin: PlayerFeature = ({ element, yoke }, signal) => {
   listen('dragenter', accept)
   listen('dragover', accept)
   listen('dragleave', ({ relatedTarget }) => {
-    // From one piece of the player to another is no leaving.
-    if (!(relatedTarget instanceof Node && element.contains(relatedTarget))) show(false)
+    // Moving from one element of the player to another is not leaving it.
+    if (!(relatedTarget && element.contains(relatedTarget as Node))) show(false)
   })
   listen('drop', event => {
     event.preventDefault()

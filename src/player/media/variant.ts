@@ -18,14 +18,14 @@ const BACKDROP: YokeSettings = {
 export const applyVariant = (yoke: Yoke): void =>
   yoke.layers.replace('form', yoke.settings.backdrop ? BACKDROP : PLAYER)
 
-/** A picture behind a heading means nothing to who cannot see it, and floats nowhere. */
+/** A backdrop is hidden from screen readers, and cannot be put into a floating window. */
 export const decorate = ({ media, settings }: Yoke): void => {
   const surface = settings.backdrop ? media?.surface : undefined
   surface?.toggleAttribute('disablepictureinpicture', true)
   if (surface && !surface.hasAttribute('aria-hidden')) surface.setAttribute('aria-hidden', 'true')
 }
 
-/** What screen readers call a player; what decorates is no player to who hears the page. */
+/** What screen readers call a player; a backdrop has no role. */
 export const nameFor = (
   isBackdrop: boolean,
   title: string,

@@ -4,5 +4,5 @@ import { watchIdle } from './idle.ts'
 import { followPresentations } from './presentations.ts'
 import { keepSolo } from './solo.ts'
 
-/** What goes along with a yoke that someone uses: the screen it fills, who is there, the end of a stretch, its neighbours. */
+/** The features of a yoke in use: full screen, idle, the end of a media fragment, pausing the other players. */
 export const BEHAVIOURS: readonly Feature[] = [followPresentations, watchIdle, endAtFragment, keepSolo]

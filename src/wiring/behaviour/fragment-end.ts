@@ -2,12 +2,12 @@ import { isAtFragmentEnd, playableRange } from '../../core/playback/snapshot.ts'
 import type { Feature } from '../yoke/yoke-view.ts'
 
 /**
- * Ends playback where the stretch ends that the address names, or begins it again where it loops: an engine stops there
- * once, after which it plays on behind it, and knows no loop but that of the whole.
+ * Pauses at the end of the media fragment that the address names, or returns to its start when it loops. An engine stops
+ * there only once, plays on after that, and loops only the whole media.
  */
 export const endAtFragment: Feature = yoke => {
   let cancel: (() => void) | undefined
-  /** It ran when it was last looked at: the engine's own pause at the end is no wish of anyone's. */
+  /** It was playing at the last look: the pause at the end is then the engine's own, and nobody asked for it. */
   let ran = false
   const look = (): void => {
     cancel?.()

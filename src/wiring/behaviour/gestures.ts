@@ -1,4 +1,6 @@
 import { fractionAtOffset } from '../../core/time/scale.ts'
+import { type MediaTrace, toggleFullscreenOnce } from '../couplings/twice.ts'
+import { closest, contains, isElement } from '../scope/nodes.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 
 /** Two taps within this time are one double tap, in milliseconds. */
@@ -18,15 +20,15 @@ interface Tap {
 }
 
 let lastTap: Tap | undefined
-/** Clicks pass through several trees on their way up, and mean something once. */
+/** Clicks that were handled: one click bubbles through several trees. */
 const answered = new WeakSet<Event>()
 
-/** Whether an event came from the picture itself, rather than from a control or an author's own thing upon it. */
+/** Whether an event came from the picture itself, rather than from a control or another element over it. */
 const isOnPicture = (event: Event, yoke: YokeView): boolean => {
   const target = event.composedPath()[0]
   const { picture, media, settings } = yoke
-  if (!settings.gestures || !picture || !(target instanceof Element) || media?.nativeControls?.shown) return false
-  return target === picture || target === yoke.container || target.closest('[data-yoke-picture]') !== null
+  if (!settings.gestures || !picture || !isElement(target) || media?.nativeControls?.shown) return false
+  return target === picture || target === yoke.container || closest(target, '[data-yoke-picture]') !== null
 }
 
 /** Seconds that a tap skips by: back on the start side, forward on the other, none in the middle. */
@@ -52,30 +54,42 @@ const tap = (event: MouseEvent, yoke: YokeView, picture: Element): void => {
 /**
  * A click on the picture acts at once. The second click of a double click takes the first one's effect back, and the
  * double click itself toggles full screen.
+ * @param before how the media was before anyone heard of the click.
  */
-export const clickPicture = (event: MouseEvent, yoke: YokeView, pointerType: string): void => {
+export const clickPicture = (
+  event: MouseEvent,
+  yoke: YokeView,
+  pointerType: string,
+  before: MediaTrace | undefined
+): void => {
   const { picture } = yoke
   if (event.defaultPrevented || answered.has(event) || !picture || !isOnPicture(event, yoke)) return
   answered.add(event)
   if (pointerType === 'touch') {
     // Taps are counted here: not every engine makes a double click of two.
     if (event.type === 'click') tap(event, yoke, picture)
-  } else if (event.type === 'dblclick') yoke.run('toggle-fullscreen', undefined, picture)
+  } else if (event.type === 'dblclick') toggleFullscreenOnce(picture, yoke, before)
   else yoke.run('play-pause', undefined, picture)
 }
 
-/** The button of ours that lies under a layer without a use of its own, at the place of a click in a scope. */
+/** Whether a click met something in a scope that has neither controls nor a role of its own. */
+export const isPlainLayer = (event: MouseEvent, scope: Node): boolean => {
+  const [target] = event.composedPath()
+  if (!isElement(target)) return false
+  const use = closest(target, INTERACTIVE)
+  return !use || use === scope || !contains(scope, use)
+}
+
+/** The coupled button at the place of a click, under a layer that does not handle clicks itself. */
 export const buttonUnder = (
   event: MouseEvent,
   scope: Node,
   roots: readonly (Document | ShadowRoot)[]
 ): HTMLElement | undefined => {
-  const [target] = event.composedPath()
-  const use = target instanceof Element ? target.closest(INTERACTIVE) : undefined
-  if (use === undefined || (use && use !== scope && scope.contains(use))) return undefined
+  if (!isPlainLayer(event, scope)) return undefined
   for (const root of roots) {
     for (const element of root.elementsFromPoint(event.clientX, event.clientY)) {
-      const control = element.closest<HTMLElement>('button, input, select, a[href]')
+      const control = closest(element, 'button, input, select, a[href]')
       if (control) return control.matches('button[command]') ? control : undefined
     }
   }

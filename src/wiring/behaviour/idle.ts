@@ -1,4 +1,6 @@
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
+import { timerDelay } from '../../core/time/delay.ts'
+import { findAll, matches } from '../scope/nodes.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
 /** After a mouse has left, what hides goes sooner: this many seconds. */
@@ -12,12 +14,12 @@ const focusedIn = (root: Document | ShadowRoot): Element | null => {
   return active?.shadowRoot?.activeElement ? focusedIn(active.shadowRoot) : active
 }
 
-const opens = (root: ParentNode): boolean => root.querySelector(':popover-open, dialog[open]') !== null
+const opens = (root: Node): boolean => findAll(root, ':popover-open, dialog[open]').length > 0
 
-/** What must not be hidden under someone's hands: an open menu, and what was reached by keyboard. */
+/** Nothing hides while a menu is open or a control has keyboard focus. */
 const isInUse = (container: Element): boolean => {
   if (opens(container) || (container.shadowRoot && opens(container.shadowRoot))) return true
-  return container.matches(':focus-within') && focusedIn(container.ownerDocument)?.matches(':focus-visible') === true
+  return matches(container, ':focus-within') && focusedIn(container.ownerDocument)?.matches(':focus-visible') === true
 }
 
 /** Notices that no one has touched a playing player for a while. Listens only while it plays. */
@@ -56,27 +58,32 @@ class IdleWatch {
     this.#life = new AbortController()
     const options = { signal: this.#life.signal, capture: true, passive: true }
     const touched = (event: Event): void => {
-      // A finger on the picture shows and hides by itself.
+      // A tap on the picture is handled in gestures.ts.
       if ((event as PointerEvent).pointerType !== 'touch' || this.#yoke.states.idle === false) this.touch()
     }
     for (const type of SIGNS_OF_LIFE) container.addEventListener(type, touched, options)
+    // Over a frame nothing but this tells that a pointer has come back.
+    container.addEventListener('pointerenter', touched, { signal: options.signal })
     container.addEventListener('pointerleave', event => this.#left(event as PointerEvent), { signal: options.signal })
     this.#wait(this.#yoke.settings.hideAfter)
   }
 
   #left({ pointerType }: PointerEvent): void {
-    // A finger that is lifted leaves too, and nobody has gone.
+    // Lifting a finger fires this too, and its viewer is still there.
     if (pointerType === 'mouse') this.#wait(Math.min(AFTER_LEAVING, this.#yoke.settings.hideAfter))
   }
 
   #wait(seconds: number): void {
     clearTimeout(this.#timer)
     if (!Number.isFinite(seconds)) return
-    this.#timer = setTimeout(() => {
-      const { container } = this.#yoke
-      if (container && isInUse(container)) this.#wait(seconds)
-      else this.#yoke.setContext({ idle: true })
-    }, seconds * 1000)
+    this.#timer = setTimeout(
+      () => {
+        const { container } = this.#yoke
+        if (container && isInUse(container)) this.#wait(seconds)
+        else this.#yoke.setContext({ idle: true })
+      },
+      timerDelay(seconds * 1000)
+    )
   }
 }
 
@@ -89,6 +96,7 @@ export const watchIdle: Feature = (yoke, signal) => {
     ({ snapshot }) => snapshot,
     snapshot => watch.follow(snapshot)
   )
+  yoke.subscribe(({ settings: { hideAfter } }) => hideAfter, touch)
   watch.follow(yoke.snapshot)
   signal.addEventListener('abort', () => {
     yoke.wakeListeners.delete(touch)

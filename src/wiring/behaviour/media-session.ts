@@ -31,21 +31,24 @@ const tellPosition = (session: MediaSession, { snapshot }: YokeView): void => {
   session.setPositionState({
     duration: range.end,
     position: Math.min(Math.max(snapshot.currentTime, 0), range.end),
-    playbackRate: snapshot.playbackRate
+    // A media may stand still by its rate, which a session must not be told (Media Session, "setPositionState").
+    playbackRate: snapshot.playbackRate || 1
   })
 }
 
 const describe = (session: MediaSession, yoke: YokeView): void => {
+  if (!globalThis.MediaMetadata) return
   const poster = yoke.media?.posterPort?.src
   session.metadata = new MediaMetadata({
     title: yoke.snapshot.title || document.title,
-    ...(poster && { artwork: [{ src: new URL(poster, document.baseURI).href }] })
+    ...(poster &&
+      URL.canParse(poster, document.baseURI) && { artwork: [{ src: new URL(poster, document.baseURI).href }] })
   })
 }
 
 /**
- * Media keys and the lock screen for whichever player plays last (Media Session API). Somebody else's session, which
- * has metadata and is none of ours, is left alone.
+ * Media keys and the lock screen for whichever player began to play last (Media Session API). A session whose metadata
+ * was set by another script is left alone.
  * @returns its stop.
  */
 export const followMediaSession = (yoke: YokeView): (() => void) => {
@@ -62,7 +65,7 @@ export const followMediaSession = (yoke: YokeView): (() => void) => {
   const tell = (playing: string): void => {
     if (playing) claim()
     if (owner !== yoke) return
-    session.playbackState = playing ? 'playing' : 'paused'
+    session.playbackState = playing && yoke.snapshot.playbackRate !== 0 ? 'playing' : 'paused'
     tellPosition(session, yoke)
   }
   const stop = yoke.subscribe(seen, tell)

@@ -1,12 +1,12 @@
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
-/** Those of which at most one sounds, while they sound. */
+/** The `solo` players that can be heard at this moment. */
 const voices = new Set<YokeView>()
 
 const sounds = ({ settings: { solo }, snapshot: { paused, ended, muted, volume } }: YokeView): boolean =>
   solo && !paused && !ended && !muted && volume > 0
 
-/** When a player that is `solo` begins to sound, the others are silent. */
+/** When a `solo` player can be heard, the other `solo` players are paused. */
 export const keepSolo: Feature = (yoke, signal) => {
   const follow = (isHeard: boolean): void => {
     if (!isHeard) {

@@ -7,13 +7,13 @@ import type { MediaAdapter } from '../../media/adapter.ts'
 import { prefersSavingData } from '../settings/given-sources.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
-/** As much of the picture as must be seen, as a share of it. */
+/** The share of the picture that must be in view. */
 const ENOUGH = 0.5
 
 const HAVE_FUTURE_DATA = 3
 const HAVE_ENOUGH_DATA = 4
 
-/** How it begins: what the settings say, or the media's own `autoplay`, of which only what came is told. */
+/** How playback begins: by the settings, or by the media's own `autoplay`, of which only the outcome is told. */
 interface StartPlan extends StartSettings {
   readonly byEngine: boolean
 }
@@ -52,7 +52,7 @@ class Starter {
     this.#stopMedia?.()
   }
 
-  /** To be called when the media is another one: its start is still to come. */
+  /** To be called when there may be another media, which has its own start. */
   follow(): void {
     const { media } = this.#host
     if (media === this.#media) return
@@ -101,6 +101,11 @@ class Starter {
   }
 
   #watch(element: Element): void {
+    if (!globalThis.IntersectionObserver) {
+      // Nobody can tell: it counts as seen.
+      this.#inView = true
+      return
+    }
     const observer = new IntersectionObserver(
       ([entry]) => {
         this.#inView = (entry?.intersectionRatio ?? 0) >= ENOUGH

@@ -19,7 +19,7 @@ export const announceDescriptions = (root: ShadowRoot | HTMLElement, yoke: YokeV
     const tracks = captions.tracks.filter(({ kind, mode }) => kind === 'descriptions' && mode !== 'disabled')
     const [track] = tracks
     const text = tracks
-      .flatMap(({ index }) => index.activeAt(captions.now))
+      .flatMap(one => captions.shownOf(one))
       .map(cue => plainCueText(track?.treeOf(cue) ?? []))
       .join(' ')
     if (text === spoken || (yoke.snapshot.paused && text !== '')) return

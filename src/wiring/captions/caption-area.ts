@@ -6,6 +6,7 @@ import type { NamedReferences } from '../../core/captions/text/cue-text.ts'
 import { baseDirection } from '../../core/captions/text/direction.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { definePart, use } from '../../loading/part.ts'
+import { observeSizes } from '../scope/observe-sizes.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
@@ -33,6 +34,19 @@ const SCROLL = 433
 
 const px = (value: number): string => `${value}px`
 
+/** The height of a line in CSS pixels; `normal` is what engines mostly take it for. */
+const lineHeightOf = (element: Element): number => {
+  const { lineHeight, fontSize } = getComputedStyle(element)
+  return Number.parseFloat(lineHeight) || 1.2 * Number.parseFloat(fontSize)
+}
+
+/** The styles of a track's file, as a sheet of the one document that can adopt it. */
+interface AdoptedStyles {
+  readonly styles: readonly string[]
+  readonly document: Document
+  readonly sheet: CSSStyleSheet
+}
+
 /** Draws the cues of the present moment into one element. */
 class CaptionArea {
   readonly #area: HTMLElement
@@ -40,9 +54,11 @@ class CaptionArea {
   readonly #captions: Captions
   #drawn: Drawn[] = []
   readonly #regions = new Map<Region, HTMLElement>()
+  /** Where the styles of files were adopted. */
+  #home: Document | ShadowRoot | undefined
   /** Where cues stand; one that is there stays where it is until the picture changes. */
   #places = new Map<Cue, Box | undefined>()
-  #sheets: ReadonlyMap<string, { readonly styles: readonly string[]; readonly sheet: CSSStyleSheet }> = new Map()
+  #sheets: ReadonlyMap<string, AdoptedStyles> = new Map()
 
   constructor(area: HTMLElement, yoke: YokeView) {
     this.#area = area
@@ -50,15 +66,9 @@ class CaptionArea {
     this.#captions = yoke.captions as Captions
   }
 
-  get #root(): Document | ShadowRoot {
-    return this.#area.getRootNode() as Document | ShadowRoot
-  }
-
   /** Brings what is drawn up to date with what is to be seen. */
   draw(): void {
-    const wanted = this.#captions.showing.flatMap(track =>
-      track.index.activeAt(this.#captions.now).map(cue => ({ cue, track }))
-    )
+    const wanted = this.#captions.showing.flatMap(track => this.#captions.shownOf(track).map(cue => ({ cue, track })))
     this.#adoptStyles()
     const isKept = ({ cue, track, references }: Drawn): boolean =>
       references === track.references && wanted.some(one => one.cue === cue)
@@ -94,9 +104,7 @@ class CaptionArea {
     for (const { element } of this.#drawn) element.remove()
     for (const element of this.#regions.values()) element.remove()
     this.#drawn = []
-    const own = [...this.#sheets.values()].map(({ sheet }) => sheet)
-    this.#root.adoptedStyleSheets = this.#root.adoptedStyleSheets.filter(sheet => !own.includes(sheet))
-    this.#sheets = new Map()
+    this.#dropSheets()
   }
 
   #make(cue: Cue, track: CaptionTrack): Drawn {
@@ -121,7 +129,7 @@ class CaptionArea {
     return { cue, track, element, text, references: track.references }
   }
 
-  /** Whoever reads the elements reads the cues in their order. */
+  /** The elements stand in cue order, for screen readers. */
   #order(): void {
     let next: Element | null = null
     for (const { cue, element } of [...this.#drawn].reverse()) {
@@ -175,7 +183,7 @@ class CaptionArea {
     const box = boxOfCue(this.#wish(cue), { direction, tracksBefore: showing.indexOf(track) })
     element.style.setProperty(box.vertical ? 'height' : 'width', `${box.size}%`)
     const { width, height } = element.getBoundingClientRect()
-    return { box, width, height, firstLine: Number.parseFloat(getComputedStyle(element).lineHeight) }
+    return { box, width, height, firstLine: lineHeightOf(element) }
   }
 
   #place(): void {
@@ -210,24 +218,37 @@ class CaptionArea {
 
   #adoptStylesOf(
     styled: readonly CaptionTrack[],
-    sheetOfTrack: (track: CaptionTrack, document: Document) => CSSStyleSheet
+    sheetOfTrack: (track: CaptionTrack, document: Document) => CSSStyleSheet | undefined
   ): void {
+    const { ownerDocument: document } = this.#area
     const wanted = new Map(
-      styled.map(track => {
+      styled.flatMap(track => {
+        const { styles } = track
         const known = this.#sheets.get(track.id)
-        return [
-          track.id,
-          known?.styles === track.styles
-            ? known
-            : { styles: track.styles, sheet: sheetOfTrack(track, this.#area.ownerDocument) }
-        ] as const
+        if (known?.styles === styles && known.document === document) return [[track.id, known] as const]
+        const sheet = sheetOfTrack(track, document)
+        return sheet ? [[track.id, { styles, document, sheet }] as const] : []
       })
     )
     const before = [...this.#sheets.values()].map(({ sheet }) => sheet)
     const now = [...wanted.values()].map(({ sheet }) => sheet)
+    const root = this.#area.getRootNode()
+    const isSame = before.length === now.length && before.every((sheet, index) => sheet === now[index])
+    if (isSame && root === this.#home) return
+    this.#dropSheets()
+    // A tree that is in no document adopts no sheets.
+    if (!('adoptedStyleSheets' in root)) return
+    this.#home = root as Document | ShadowRoot
+    this.#home.adoptedStyleSheets = [...this.#home.adoptedStyleSheets, ...now]
     this.#sheets = wanted
-    if (before.length === now.length && before.every((sheet, index) => sheet === now[index])) return
-    this.#root.adoptedStyleSheets = [...this.#root.adoptedStyleSheets.filter(sheet => !before.includes(sheet)), ...now]
+  }
+
+  /** From where they were adopted: by now the area may stand elsewhere, or nowhere. */
+  #dropSheets(): void {
+    const own = [...this.#sheets.values()].map(({ sheet }) => sheet)
+    this.#sheets = new Map()
+    if (this.#home) this.#home.adoptedStyleSheets = this.#home.adoptedStyleSheets.filter(sheet => !own.includes(sheet))
+    this.#home = undefined
   }
 }
 
@@ -244,7 +265,7 @@ export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element):
   const area = new CaptionArea(element, yoke)
   const draw = (): void => area.draw()
   captions.addEventListener('cuechange', draw)
-  const sizes = new ResizeObserver(() => area.reset())
+  const sizes = observeSizes(() => area.reset())
   sizes.observe(element)
   const stops = [
     followMemory(() => area.showLook()),

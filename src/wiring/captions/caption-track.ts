@@ -1,19 +1,20 @@
 import type { Finding } from '../../core/captions/check/findings.ts'
-import { type Cue, createCue } from '../../core/captions/cue.ts'
+import type { Cue } from '../../core/captions/cue.ts'
 import { CueIndex } from '../../core/captions/index/cue-index.ts'
+import { changeCue, readCue } from '../../core/captions/read-cue.ts'
 import { BASIC_REFERENCES, type CueNode, type NamedReferences } from '../../core/captions/text/cue-text.ts'
-import { parseCueText } from '../../core/captions/text/parse-cue-text.ts'
+import { MOST_LETTERS, MOST_TAGS, parseCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { TrackSource } from '../../media/text-tracks.ts'
 import { loadCues } from './load-cues.ts'
-import type { TrackKind, TrackView } from './track-list.ts'
+import type { TimedCue, TrackKind, TrackView } from './track-list.ts'
 import { createYielder } from './yield-to-page.ts'
 
-/** So many objects are made between two looks at the clock. */
+/** How many cue objects are made between two looks at the clock. */
 const CUES_AT_ONCE = 256
 
-/** What a track needs of who owns it. */
+/** What a track needs of its owner. */
 export interface TrackOwner {
   /** Seconds. */
   readonly now: number
@@ -26,16 +27,22 @@ export interface TrackOwner {
 
 const isFatal = ({ code }: Finding): boolean => code === 'vtt-signature-missing'
 
+const tooLarge = ({ startTime }: Cue): Fault =>
+  fault(
+    'cue-too-large',
+    `The cue at ${startTime} s has more than ${MOST_LETTERS} characters, or more than ${MOST_TAGS} tags in one another; the rest is left out.`,
+    'part it into several cues'
+  )
+
 const SENTENCES = definePart(() => import('../../core/captions/check/sentences.ts'))
 
 /** What is wrong with a file, in one fault; its sentences are loaded when there is something to say. */
 const sumUp = async (address: string, findings: readonly Finding[], host: PartHost): Promise<Fault | undefined> => {
   const sentences = await bring(SENTENCES, host)
-  const errors = sentences
-    ? findings.map(sentences.faultOfFinding).filter(({ level }) => level === 'error')
-    : findings.filter(isFatal).map(({ code, line, column }) => ({ code, line, column, message: '', hint: '' }))
-  const [first] = errors
-  if (!first) return undefined
+  const errors = findings.filter(finding => sentences?.isError(finding) ?? isFatal(finding))
+  const [finding] = errors
+  if (!finding) return undefined
+  const first = sentences?.faultOfFinding(finding) ?? { ...finding, message: '', hint: '' }
   const more = errors.length > 1 ? ` (and ${errors.length - 1} more)` : ''
   const place = `${address}:${first.line}:${first.column}`
   return fault(
@@ -66,6 +73,8 @@ export class CaptionTrack extends EventTarget implements TrackView {
   /** What was active when it was told the last time. */
   #told: readonly Cue[] = []
   #loading: Promise<void> | undefined
+  readonly #raised = new Set<string>()
+  #isChanged = false
 
   constructor(source: TrackSource, id: string, owner: TrackOwner) {
     super()
@@ -118,30 +127,57 @@ export class CaptionTrack extends EventTarget implements TrackView {
     return this.#loading
   }
 
-  addCue(known: Partial<Cue>): Cue {
-    const cue = createCue(known)
-    this.index.add(cue)
+  addCue(given: TimedCue): Cue | undefined {
+    const cue = readCue(given)
+    if (!cue.ok) {
+      this.#owner.raise(cue.fault)
+      return undefined
+    }
+    this.index.add(cue.value)
     this.#cuesChanged()
-    return cue
+    return cue.value
   }
 
   removeCue(cue: Cue): void {
-    this.index.remove(cue)
-    this.#cuesChanged()
+    if (this.index.remove(cue)) this.#cuesChanged()
+    else this.#raiseUnknown('removed')
   }
 
-  editCue(cue: Cue, changes: Partial<Cue>): Cue {
-    const edited = { ...cue, ...changes }
-    this.index.replace(cue, edited)
+  editCue(cue: Cue, changes: Partial<Cue>): Cue | undefined {
+    if (!this.index.has(cue)) return this.#raiseUnknown('edited')
+    const edited = changeCue(cue, changes)
+    if (!edited.ok) {
+      this.#owner.raise(edited.fault)
+      return undefined
+    }
+    this.index.replace(cue, edited.value)
     this.#cuesChanged()
-    return edited
+    return edited.value
+  }
+
+  /** Raises a fault the first time that it has its code. */
+  raiseOnce(reason: Fault): void {
+    if (this.#raised.has(reason.code)) return
+    this.#raised.add(reason.code)
+    this.#owner.raise(reason, this.source.element)
+  }
+
+  #raiseUnknown(what: string): undefined {
+    const sentence = `A cue was to be ${what} that the track “${this.label}” does not have.`
+    this.#owner.raise(fault('cue-unknown', sentence, 'take one of its cues; editCue gives the edited one back'))
+    return undefined
   }
 
   /** The tree of a cue's text, parsed once. */
   treeOf(cue: Cue): readonly CueNode[] {
     const known = this.#trees.get(cue)
     if (known) return known
-    const tree = parseCueText(cue.text, { references: this.references })
+    const tree = parseCueText(cue.text, {
+      references: this.references,
+      report: problem => {
+        if (problem === 'text-long' || problem === 'tags-deep') this.raiseOnce(tooLarge(cue))
+      }
+    })
     this.#trees.set(cue, tree)
     return tree
   }
@@ -206,8 +242,14 @@ export class CaptionTrack extends EventTarget implements TrackView {
     this.dispatchEvent(new Event('error'))
   }
 
+  /** Tells it at the end of the present task: script may add thousands of cues in one. */
   #cuesChanged(): void {
     this.#cues = undefined
-    this.#owner.cuesChanged()
+    if (this.#isChanged) return
+    this.#isChanged = true
+    queueMicrotask(() => {
+      this.#isChanged = false
+      this.#owner.cuesChanged()
+    })
   }
 }

@@ -7,7 +7,7 @@ import {
 import type { Cue } from '../../core/captions/cue.ts'
 import type { CueNode } from '../../core/captions/text/cue-text.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
-import type { Fault } from '../../core/fault.ts'
+import { type Fault, fault } from '../../core/fault.ts'
 import type { Moment } from '../../core/time/moments.ts'
 import type { TrackSource } from '../../media/text-tracks.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
@@ -15,6 +15,9 @@ import { CaptionTrack, type TrackOwner } from './caption-track.ts'
 import { findTracks } from './find-tracks.ts'
 import { recall, remember } from './memory.ts'
 import type { CaptionsView } from './track-list.ts'
+
+/** No more cues of a track are drawn at once. */
+const MOST_CUES = 50
 
 const isShown = ({ kind }: { readonly kind: string }): boolean => kind === 'captions' || kind === 'subtitles'
 
@@ -86,6 +89,25 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     return !media || snapshot.seeking || snapshot.scrubbing ? snapshot.currentTime : media.currentTime
   }
 
+  /** The cues of a track that are drawn now. */
+  shownOf(track: CaptionTrack): readonly Cue[] {
+    const active = track.index.activeAt(this.now, MOST_CUES + 1)
+    if (active.length > MOST_CUES)
+      track.raiseOnce(
+        fault(
+          'cues-too-many',
+          `The track “${track.label}” shows more than ${MOST_CUES} cues at once; the first ${MOST_CUES} are drawn.`,
+          'let cues end before so many others begin'
+        )
+      )
+    return active.slice(0, MOST_CUES)
+  }
+
+  /** Whether the track of a source is on its way. */
+  isLoading(source: TrackSource): boolean {
+    return this.#tracks.some(track => isOf(track, source) && track.readyState === 1)
+  }
+
   /** Takes the tracks that were found, keeping those that are the same as before. */
   setSources(sources: readonly TrackSource[]): void {
     const before = this.#tracks
@@ -141,9 +163,9 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
   /** Looks what is to be seen at this moment, and when that changes next. */
   update(anew = false): void {
     const { now } = this
-    const active = this.showing.flatMap(track => track.index.activeAt(now))
+    const active = this.showing.flatMap(track => this.shownOf(track))
     const times = this.#timesOf(active)
-    const passed = Math.max(0, ...times.filter(time => time <= now))
+    const passed = times.reduce((latest, time) => (time <= now && time > latest ? time : latest), 0)
     const isSame = active.length === this.#active.length && active.every((cue, index) => cue === this.#active[index])
     this.#active = active
     if (!isSame || anew) this.#host.setContext({ captionText: this.#textOf(active) })
@@ -156,7 +178,10 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
       track.mode === 'disabled' ? Number.POSITIVE_INFINITY : track.index.nextChange(now)
     )
     this.#cancelNext?.()
-    const next = Math.min(...changes, ...times.filter(time => time > now))
+    const next = [...changes, ...times].reduce(
+      (soonest, time) => (time > now && time < soonest ? time : soonest),
+      Number.POSITIVE_INFINITY
+    )
     this.#cancelNext = Number.isFinite(next) ? this.#host.timeline.at(next, () => this.update(), true) : undefined
   }
 
@@ -248,7 +273,12 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
 /** Shows captions from when there are tracks. */
 export const begin: Feature = (yoke, signal) => {
   const captions = new Captions(yoke)
-  const look = (): void => captions.setSources(findTracks(yoke))
+  const look = (): void => {
+    const sources = findTracks(yoke)
+    // A player that has gone waits for no answer: what has not come yet is loaded anew if it comes back.
+    const isLeft = !yoke.media && yoke.scopes.size === 0
+    captions.setSources(isLeft ? sources.filter(source => !captions.isLoading(source)) : sources)
+  }
   look()
   yoke.captions = captions
   yoke.subscribe(({ trackChanges }) => trackChanges, look)

@@ -4,7 +4,7 @@ import { sharedSheet } from '../scope/sheets.ts'
  * What captions look like. All that an author or a viewer may change is a custom property or a part; sizes go by the
  * picture, as the standard's 5vh do.
  */
-const CSS = `
+const CSS = /* css */ `
 .yoke-captions { position: absolute; inset: 0; overflow: clip; pointer-events: none; container-type: size; contain: strict; z-index: 0; text-align: center }
 .yoke-captions > * {
   --size: calc(max(12px, min(5.2cqh, 5.6cqw)) * var(--yoke-caption-size, 1));
@@ -19,8 +19,8 @@ const CSS = `
 .yoke-cue ruby { ruby-position: over }
 .yoke-cue:has(rt) { line-height: 1.95 }
 .yoke-cue:has(rt) .yoke-cue-text { padding-block-start: .45em }
-.yoke-cue b { font-weight: 750 }
-.yoke-cue [data-time=future] { opacity: .55 }
+:where(.yoke-cue b) { font-weight: 750 }
+:where(.yoke-cue [data-time=future]) { opacity: .55 }
 .yoke-region { position: absolute; overflow: clip; display: flex; flex-flow: column; justify-content: flex-end }
 .yoke-region > .yoke-cue { position: relative; flex: none; width: 100% }
 @container style(--yoke-caption-backing: none) { .yoke-cue-text { background: none } }

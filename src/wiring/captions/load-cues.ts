@@ -5,6 +5,7 @@ import type { VttReader } from '../../core/captions/vtt/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { TrackSource } from '../../media/text-tracks.ts'
+import { elementById, rootOf } from '../scope/nodes.ts'
 import { createYielder } from './yield-to-page.ts'
 
 /** HTML's names of characters: long, and seldom needed. */
@@ -12,7 +13,10 @@ const NAMES = definePart(() => import('../../core/captions/text/named-references
 
 const SCHEMES: ReadonlySet<string> = new Set(['http:', 'https:', 'blob:', 'data:', 'file:'])
 
-/** As many bytes as are decoded in one go. */
+/** More of a file, in bytes, is not read. */
+const MOST_BYTES = 2 ** 24
+
+/** How many bytes are decoded at once. */
 const PIECE = 65_536
 
 const unreachable = (address: string, why: string, hint: string, cause?: unknown): Fault =>
@@ -20,16 +24,19 @@ const unreachable = (address: string, why: string, hint: string, cause?: unknown
 
 /** Text that stands in the page itself: `src="#captions-en"`. */
 const textInPage = (src: string, element: Element | undefined): string => {
-  const root = element?.getRootNode() as Partial<NonElementParentNode> | undefined
-  const found = root?.getElementById?.(src.slice(1)) ?? document.getElementById(src.slice(1))
+  const id = src.slice(1)
+  const found = (element && elementById(rootOf(element), id)) ?? elementById(document, id)
   if (!found)
     throw unreachable(src, 'the page has no element of this id', 'write <script type="text/vtt" id="…"> in the page')
   // Authors indent what stands in a page, and WebVTT begins at its first letter.
-  return (found.textContent ?? '').replace(/^\s+/, '')
+  return String(Reflect.get(Node.prototype, 'textContent', found)).replace(/^\s+/, '')
 }
 
 const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Response> => {
-  const address = new URL(source.src, source.element?.baseURI ?? document.baseURI)
+  const base = source.element?.baseURI ?? document.baseURI
+  if (!URL.canParse(source.src, base))
+    throw unreachable(source.src, 'that is no address', 'write the address of a .vtt file')
+  const address = new URL(source.src, base)
   if (!SCHEMES.has(address.protocol))
     throw unreachable(
       address.href,
@@ -53,14 +60,34 @@ const openFile = async (source: TrackSource, signal: AbortSignal): Promise<Respo
   return response
 }
 
-async function* readFile(response: Response, yieldToPage: () => Promise<void>): AsyncGenerator<string> {
+async function* readFile(response: Response, yieldToPage: () => Promise<void>, host: PartHost): AsyncGenerator<string> {
   const decoder = new TextDecoder()
-  const reader = response.body?.getReader()
+  if (!response.body) {
+    // A page may have a fetch of its own, whose answers are no streams.
+    yield await response.text().catch((cause: unknown) => {
+      throw unreachable(response.url, 'its answer cannot be read', 'look at the fetch of this page', cause)
+    })
+    return
+  }
+  const reader = response.body.getReader()
+  let left = MOST_BYTES
   for (;;) {
-    const step = await reader?.read().catch((cause: unknown) => {
+    const step = await reader.read().catch((cause: unknown) => {
       throw unreachable(response.url, 'the connection broke in the middle', 'load the page again', cause)
     })
-    if (!step || step.done) break
+    if (step.done) break
+    left -= step.value.length
+    if (left < 0) {
+      host.raise(
+        fault(
+          'track-too-long',
+          `The captions ${response.url} are longer than ${MOST_BYTES / 2 ** 20} MiB; the rest is not read.`,
+          'look at the address: that is more than a day of captions'
+        )
+      )
+      await reader.cancel().catch(() => undefined)
+      break
+    }
     // An engine may hand over megabytes at once, which is a turn in itself.
     await yieldToPage()
     for (let at = 0; at < step.value.length; at += PIECE)
@@ -71,12 +98,12 @@ async function* readFile(response: Response, yieldToPage: () => Promise<void>): 
 
 async function* readChunks(
   source: TrackSource,
-  signal: AbortSignal,
+  host: PartHost & { readonly signal: AbortSignal },
   yieldToPage: () => Promise<void>
 ): AsyncGenerator<string> {
   if (source.text !== undefined) yield source.text
   else if (source.src.startsWith('#')) yield textInPage(source.src, source.element)
-  else yield* readFile(await openFile(source, signal), yieldToPage)
+  else yield* readFile(await openFile(source, host.signal), yieldToPage, host)
 }
 
 /** Whether a text names a character that WebVTT itself does not name. */
@@ -101,7 +128,7 @@ export const loadCues = async (
   found: (rows: CueRows, from: number) => void
 ): Promise<LoadedCues> => {
   const yieldToPage = createYielder()
-  const stream = readInSlices(readChunks(source, host.signal, yieldToPage), yieldToPage)
+  const stream = readInSlices(readChunks(source, host, yieldToPage), yieldToPage)
   let isForeign = false
   let told = 0
   for (;;) {

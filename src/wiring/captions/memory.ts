@@ -1,5 +1,5 @@
 import type { RememberedChoice } from '../../core/captions/choose-track.ts'
-import type { CaptionLook } from '../../core/captions/layout/look.ts'
+import { type CaptionLook, readLook } from '../../core/captions/layout/look.ts'
 
 /** What a viewer has settled, kept between visits. */
 export interface CaptionMemory {
@@ -32,7 +32,7 @@ const read = (): CaptionMemory => {
       ...(isObject(choice) && {
         choice: { showing: choice.showing === true, language: String(choice.language ?? '') }
       }),
-      ...(isObject(look) && { look: look as CaptionLook })
+      ...(isObject(look) && { look: readLook(look) })
     }
   } catch {
     return {}

@@ -1,26 +1,27 @@
 import type { Box } from '../../core/captions/layout/place-cues.ts'
-import { STATES, type StateName } from '../../core/playback/states.ts'
+import { isStateName, STATES } from '../../core/playback/states.ts'
+import { attributeOf, boxOf, findAll } from '../scope/nodes.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 
 const ATTRIBUTE = 'data-yoke-keep-clear'
 
 /** `!idle`: only while the state does not hold; several with spaces: all; empty: always. */
 const applies = (element: Element, { snapshot }: YokeView): boolean =>
-  (element.getAttribute(ATTRIBUTE) ?? '')
+  (attributeOf(element, ATTRIBUTE) ?? '')
     .split(/\s+/)
     .filter(Boolean)
     .every(word => {
-      const state = STATES[word.replace('!', '') as StateName]
-      return state ? state(snapshot) !== word.startsWith('!') : true
+      const name = word.replace('!', '')
+      return isStateName(name) ? STATES[name](snapshot) !== word.startsWith('!') : true
     })
 
 /** What captions must not cover: every element with `data-yoke-keep-clear` that is seen over the area, in its pixels. */
 export const obstaclesIn = (area: HTMLElement, yoke: YokeView): readonly Box[] => {
   const ground = area.getBoundingClientRect()
   const roots = [...yoke.scopes].map(({ root }) => root)
-  const elements = new Set(roots.flatMap(root => [...root.querySelectorAll(`[${ATTRIBUTE}]`)]))
+  const elements = new Set(roots.flatMap(root => findAll(root, `[${ATTRIBUTE}]`)))
   return [...elements].flatMap(element => {
-    const { left, top, width, height } = element.getBoundingClientRect()
+    const { left, top, width, height } = boxOf(element)
     const box = { x: left - ground.left, y: top - ground.top, width, height }
     const isOver =
       width > 0 &&

@@ -26,8 +26,12 @@ const ELEMENTS: Readonly<Record<TagNode['type'], string>> = {
   lang: 'span'
 }
 
-const partsOf = ({ type, classes }: TagNode): string =>
-  [`cue-${type}`, ...classes.map(name => `cue-class-${name}`)].join(' ')
+const partsOf = ({ type, classes, annotation }: TagNode): string =>
+  [
+    `cue-${type}`,
+    ...classes.map(name => `cue-class-${name}`),
+    ...(type === 'v' && annotation ? [`cue-voice-${annotation.trim().replace(/\s+/g, '-')}`] : [])
+  ].join(' ')
 
 /** Builds the elements of one cue, remembering when each piece is said. */
 class Painter {

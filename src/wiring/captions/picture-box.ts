@@ -1,5 +1,6 @@
 import { type Box, FITS, type Fit, fitPicture, visiblePart } from '../../core/picture/fit.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import { observeSizes } from '../scope/observe-sizes.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 
 /** The point of a computed `object-position`; the middle where it is no pair of percentages. */
@@ -39,7 +40,7 @@ export const followPicture = (picture: Element, area: HTMLElement, yoke: YokeVie
     style.setProperty('width', `${width}px`)
     style.setProperty('height', `${height}px`)
   }
-  const sizes = new ResizeObserver(place)
+  const sizes = observeSizes(place)
   sizes.observe(picture)
   if (area.offsetParent) sizes.observe(area.offsetParent)
   // The shape of the picture is known with its metadata, and may change.

@@ -1,8 +1,12 @@
-import type { Cue } from '../../core/captions/cue.ts'
+import type { Cue, Region } from '../../core/captions/cue.ts'
 import type { Fault } from '../../core/fault.ts'
 import type { TrackKind } from '../../media/text-tracks.ts'
 
 export type { TrackKind }
+
+/** A cue as script gives it: a `VTTCue`, or an object with some of its keys. Times are seconds. */
+export type TimedCue = Pick<Cue, 'startTime' | 'endTime'> &
+  Partial<Omit<Cue, 'region'>> & { readonly region?: Partial<Region> | null }
 
 /** A text track by HTML's names (HTML, "TextTrack"); its cues have `VTTCue`'s property names. */
 export interface TrackView extends EventTarget {
@@ -23,12 +27,15 @@ export interface TrackView extends EventTarget {
   readonly activeCues: readonly Cue[] | null
   /** Loads the cues, whatever the mode, and once. @returns all of them; none where they cannot be had. */
   load(): Promise<readonly Cue[]>
-  /** Adds a cue; what is left out is as a plain cue has it. @returns the whole cue. */
-  addCue(cue: Partial<Cue>): Cue
-  /** Takes a cue out; one that is not there is no matter. */
+  /**
+   * Adds a cue; what is left out is as a plain cue has it. Cues are frozen: {@link editCue} changes them.
+   * @returns the whole cue; `undefined` for one that cannot be read (fault `cue-unreadable`).
+   */
+  addCue(cue: TimedCue): Cue | undefined
+  /** Removes a cue. Fault where it is not there: `cue-unknown`. */
   removeCue(cue: Cue): void
-  /** Puts an edited cue in a cue's place. */
-  editCue(cue: Cue, changes: Partial<Cue>): Cue
+  /** Puts an edited cue in a cue's place. @returns it; `undefined` with a fault `cue-unreadable` or `cue-unknown`. */
+  editCue(cue: Cue, changes: Partial<Cue>): Cue | undefined
 }
 
 /** What shows captions, once a yoke has any. Fires `cuechange` when what is to be seen changes. */

@@ -21,20 +21,30 @@ const selectorOf = ({ tag, id, classes, annotation, time }: CueSelectorPart): st
 const pathOf = (selector: readonly CueSelectorPart[], track: string): string => {
   const cue = `.yoke-cue[data-track=${quoted(track)}]`
   const [first, ...rest] = selector
-  if (!first) return `${cue} .yoke-cue-text`
-  if (first.id)
-    return [`${cue}[data-cue=${quoted(first.id)}]`, ...rest.map(selectorOf), rest.length === 0 ? '.yoke-cue-text' : '']
-      .join(' ')
-      .trim()
-  return [`${cue} .yoke-cue-text`, ...selector.map(selectorOf)].join(' ')
+  if (!first) return `:where(${cue}) .yoke-cue-text`
+  // Any rule of the page's own for a voice or a class wins.
+  if (first.id && rest.length === 0) return `:where(${cue}[data-cue=${quoted(first.id)}]) .yoke-cue-text`
+  if (first.id) return `:where(${cue}[data-cue=${quoted(first.id)}] ${rest.map(selectorOf).join(' ')})`
+  return `:where(${cue} .yoke-cue-text ${selector.map(selectorOf).join(' ')})`
+}
+
+/** None where only the engine itself can make one. */
+const newSheet = (Sheet: typeof CSSStyleSheet): CSSStyleSheet | undefined => {
+  try {
+    return new Sheet()
+  } catch {
+    return undefined
+  }
 }
 
 /**
  * The styles that a track's own file asks for, as far as they are safe. Names and values are set through CSS's own
  * interface, one by one: a value cannot leave its declaration.
  */
-export const sheetOfTrack = (track: CaptionTrack, document: Document): CSSStyleSheet => {
-  const sheet = new (document.defaultView ?? globalThis).CSSStyleSheet()
+export const sheetOfTrack = (track: CaptionTrack, document: Document): CSSStyleSheet | undefined => {
+  const Sheet = (document.defaultView ?? globalThis).CSSStyleSheet
+  const sheet = Sheet && newSheet(Sheet)
+  if (!sheet) return undefined
   for (const { selector, declarations } of readStyles(track.styles).rules) {
     const index = sheet.cssRules.length
     try {

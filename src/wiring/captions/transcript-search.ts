@@ -1,3 +1,4 @@
+import { findAll, isTag, listen, rootOf, unlisten } from '../scope/nodes.ts'
 import { workInSlices } from './yield-to-page.ts'
 
 /** Letters without their marks and cases: `é` is found by `e`, `ماءً` by `ماء`. */
@@ -52,19 +53,12 @@ const mark = (list: HTMLElement, item: Element, wanted: readonly string[]): void
 
 /** The fields that search a list: `data-yoke-search` names the list by its id. */
 const fieldsOf = (list: HTMLElement): readonly HTMLInputElement[] =>
-  list.id === ''
-    ? []
-    : [
-        ...(list.getRootNode() as Document | ShadowRoot).querySelectorAll<HTMLInputElement>(
-          `input[data-yoke-search="${CSS.escape(list.id)}"]`
-        )
-      ]
+  list.id === '' ? [] : findAll<HTMLInputElement>(rootOf(list), `input[data-yoke-search="${CSS.escape(list.id)}"]`)
 
 /** How many were found, in every `<output for="field">`. */
 const tell = (field: HTMLInputElement, found: number, all: number): void => {
   if (field.id === '') return
-  const root = field.getRootNode() as Document | ShadowRoot
-  for (const output of root.querySelectorAll<HTMLOutputElement>(`output[for~="${CSS.escape(field.id)}"]`))
+  for (const output of findAll(rootOf(field), `output[for~="${CSS.escape(field.id)}"]`))
     output.textContent = field.value.trim() === '' ? '' : `${found} / ${all}`
 }
 
@@ -95,16 +89,16 @@ export const coupleSearch = (list: HTMLElement): { readonly again: () => void; r
     // Behind the layout, which takes long among many marks.
     if (isShown && wanted.length > 0) await workInSlices([...found], list, isWanted, item => mark(list, item, wanted))
   }
-  const listen = ({ target }: Event): void => {
-    if (target instanceof HTMLInputElement && fieldsOf(list).includes(target)) search()
+  const look = ({ target }: Event): void => {
+    if (isTag(target, 'input') && fieldsOf(list).includes(target)) search()
   }
-  const root = list.getRootNode()
-  root.addEventListener('input', listen)
+  const root = rootOf(list)
+  listen(root, 'input', look)
   return {
     again: search,
     release: () => {
       latest = undefined
-      root.removeEventListener('input', listen)
+      unlisten(root, 'input', look)
       unmark(list)
     }
   }

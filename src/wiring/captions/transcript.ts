@@ -1,6 +1,7 @@
 import type { Cue } from '../../core/captions/cue.ts'
 import type { CueNode } from '../../core/captions/text/cue-text.ts'
 import { formatClock, formatDatetime } from '../../core/time/clock.ts'
+import { closest, isElement, isTag } from '../scope/nodes.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
@@ -21,15 +22,25 @@ const voiceOf = (nodes: readonly CueNode[]): string => {
   return ''
 }
 
-/** A line break is a space; between full-width letters it is nothing. */
-const BREAK = /\s*\n\s*/g
-const WIDE_BREAK = /(?<=[\u3000-\u9fff\uff00-\uffef])\s*\n\s*|\s*\n\s*(?=[\u3000-\u9fff\uff00-\uffef])/g
+const WIDE = /[\u3000-\u9fff\uff00-\uffef]/
+
+/** A line break, with the spaces around it, is a space; beside a full-width letter it is nothing. */
+const joinLines = (text: string): string => {
+  const [first = '', ...rest] = text.split('\n')
+  return rest.reduce((joined, line, index) => {
+    const isLast = index === rest.length - 1
+    const next = isLast ? line.trimStart() : line.trim()
+    if (next === '' && !isLast) return joined
+    const before = joined.trimEnd()
+    return `${before}${WIDE.test(before.slice(-1)) || WIDE.test(next.charAt(0)) ? '' : ' '}${next}`
+  }, first)
+}
 
 const inOneLine = (nodes: readonly CueNode[]): readonly CueNode[] =>
   nodes.map(node => {
     if (node.type === 'timestamp') return node
     return node.type === 'text'
-      ? { ...node, text: node.text.replace(WIDE_BREAK, '').replace(BREAK, ' ') }
+      ? { ...node, text: joinLines(node.text) }
       : { ...node, children: inOneLine(node.children) }
   })
 
@@ -53,7 +64,7 @@ const fillPlace = (place: Element, cue: Cue, track: CaptionTrack): void => {
   switch (place.getAttribute('data-yoke-cue')) {
     case 'start':
       place.textContent = formatClock(cue.startTime)
-      if (place instanceof HTMLTimeElement) place.dateTime = formatDatetime(cue.startTime)
+      if (isTag(place, 'time')) place.dateTime = formatDatetime(cue.startTime)
       break
     case 'text':
       place.replaceChildren(...paintCueText(inOneLine(tree)).nodes)
@@ -105,17 +116,17 @@ class Transcript {
     this.#follow()
   }
 
-  /** The reader has a hand on it: it stays where it is. */
+  /** The reader is scrolling the list: it stays where it is. */
   touch(): void {
     this.#touched = performance.now()
   }
 
   seek(target: Element): void {
-    const place = target.closest('[data-yoke-cue="seek"]')
+    const place = closest(target, '[data-yoke-cue="seek"]')
     const item = place && [...this.#items].find(([, element]) => element.contains(place))
     if (!item) return
     this.#touched = Number.NEGATIVE_INFINITY
-    // Just inside the cue: some engines land a hair before what was asked for.
+    // Just inside the cue: some engines land a little before the place that was asked for.
     this.#yoke.run('seek', item[0].startTime + 0.001, place)
   }
 
@@ -210,7 +221,7 @@ export const couple = (list: HTMLElement, yoke: YokeView): Coupling => {
   transcript.filled = search.again
   const touch = (): void => transcript.touch()
   const click = (event: Event): void => {
-    if (event.target instanceof Element) transcript.seek(event.target)
+    if (isElement(event.target)) transcript.seek(event.target)
   }
   for (const type of CUE_EVENTS) captions.addEventListener(type, update)
   list.addEventListener('click', click)

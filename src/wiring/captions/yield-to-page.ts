@@ -1,4 +1,4 @@
-/** How long work goes on before the page gets its turn, in milliseconds. */
+/** How long work goes on before it yields to the page, in milliseconds. */
 const TURN = 2
 
 /** @returns what long work awaits between its parts: it lets the page go on whenever a turn is over. */

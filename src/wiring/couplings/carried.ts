@@ -1,10 +1,12 @@
+import { fault } from '../../core/fault.ts'
 import { isMeasureName, MEASURE_NAMES, type MeasureName } from '../../core/playback/values.ts'
+import { attributeOf } from '../scope/nodes.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { type Course, carry } from './playhead.ts'
 
 const readMeasure = (element: Element, attribute: string, yoke: YokeView): MeasureName | undefined => {
-  const name = element.getAttribute(attribute) ?? ''
+  const name = attributeOf(element, attribute) ?? ''
   if (isMeasureName(name)) return name
   yoke.raise(unknownName('measure-unknown', attribute, name, 'measure', MEASURE_NAMES), element)
   return undefined
@@ -29,9 +31,16 @@ const fillCourse: Course = element => {
   return [{ clipPath: `inset(${hidden})` }, { clipPath: `inset(${whole})` }]
 }
 
+/** As `clientWidth` and `clientHeight`, of a form too. */
+const sizeWithin = (element: Element): readonly [width: number, height: number] => [
+  Reflect.get(Element.prototype, 'clientWidth', element),
+  Reflect.get(Element.prototype, 'clientHeight', element)
+]
+
 /** The element's centre goes from one edge of its parent to the other. */
 const alongCourse: Course = element => {
-  const { clientWidth: width = 0, clientHeight: height = 0 } = element.parentElement ?? {}
+  const parent = element.parentElement
+  const [width, height] = parent ? sizeWithin(parent) : [0, 0]
   const [from, to] = {
     left: ['-50%', `calc(${width}px - 50%)`],
     right: ['50%', `calc(${-width}px + 50%)`],
@@ -48,8 +57,14 @@ const coupleCarried = (
   course: Course
 ): Coupling | undefined => {
   const measure = readMeasure(element, attribute, yoke)
-  // The sheet makes the parent the ground of its children; to ask for that with :has() is dear on large pages.
-  element.parentElement?.setAttribute('data-yoke-track', '')
+  const parent = element.parentElement
+  if (measure && attribute === 'data-yoke-fill' && [...yoke.scopes].some(({ root }) => root === parent)) {
+    const sentence = 'data-yoke-fill stands right in its player, which it would cover as a whole.'
+    yoke.raise(fault('fill-misplaced', sentence, 'put it on an element inside the bar that it is to fill'), element)
+    return undefined
+  }
+  // The style sheet makes the parent the containing block of its children; `:has()` would be slow on large pages.
+  if (parent) Element.prototype.setAttribute.call(parent, 'data-yoke-track', '')
   return measure && { release: carry(element, yoke, measure, course) }
 }
 

@@ -3,6 +3,7 @@ import { fault } from '../../core/fault.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
+import { isTag } from '../scope/nodes.ts'
 import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 
@@ -16,7 +17,7 @@ const isTicked = (field: Field): boolean => field.type === 'checkbox' || field.t
 
 /** Shows what the media does. A select without an option for it shows none, rather than a wrong one. */
 const show = (field: Field, value: PlainValue): void => {
-  if (field instanceof HTMLSelectElement) {
+  if (isTag(field, 'select')) {
     field.selectedIndex = [...field.options].findIndex(option => means(option.value, value))
   } else if (field.type === 'checkbox') field.checked = value === true || (typeof value === 'string' && value !== OFF)
   else if (field.type === 'radio') field.checked = means(field.value, value)
@@ -35,16 +36,21 @@ const trackOptions = ({ snapshot, settings: { words } }: YokeView): readonly HTM
   ...offeredTracks(snapshot.captionTracks).map(({ label, id }) => new Option(label, id))
 ]
 
-/** What an empty list is filled with: the rates on offer, the text tracks. */
+const qualityOptions = ({ snapshot }: YokeView): readonly HTMLOptionElement[] =>
+  snapshot.qualities.map(quality => new Option(quality, quality))
+
+/** What an empty list is filled with: the rates on offer, the text tracks, the qualities. */
 const FILLINGS: Readonly<Record<string, ((yoke: YokeView) => readonly HTMLOptionElement[]) | undefined>> = {
+  __proto__: null as never,
   'playback-rate': rateOptions,
-  captions: trackOptions
+  captions: trackOptions,
+  quality: qualityOptions
 }
 
 /** Keeps an empty list filled with what there is. @returns its stop. */
 const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void) => {
   const options = FILLINGS[value.name]
-  if (!options || !(field instanceof HTMLSelectElement) || field.options.length > 0) return () => undefined
+  if (!options || !isTag(field, 'select') || field.options.length > 0) return () => undefined
   const fill = (): void => field.replaceChildren(...options(yoke))
   fill()
   return yoke.subscribe(
@@ -52,6 +58,7 @@ const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void)
       [
         ...snapshot.captionTracks.map(({ id, label }) => `${id} ${label}`),
         ...offeredRates(snapshot),
+        ...snapshot.qualities,
         words.lang
       ].join(),
     () => {
@@ -62,7 +69,7 @@ const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void)
 }
 
 const readField = (field: Field): string | boolean =>
-  field instanceof HTMLInputElement && field.type === 'checkbox' ? field.checked : field.value
+  isTag(field, 'input') && field.type === 'checkbox' ? field.checked : field.value
 
 /**
  * Couples a checkbox, radio button, select or number field. A number is taken over when the viewer has finished it,
@@ -79,7 +86,7 @@ export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): C
     typing = false
     const wanted = readField(field)
     // A radio button that was not chosen, and a field that was emptied, ask for nothing.
-    if (wanted === '' || (field instanceof HTMLInputElement && field.type === 'radio' && !field.checked)) {
+    if (wanted === '' || (isTag(field, 'input') && field.type === 'radio' && !field.checked)) {
       update()
       return
     }
@@ -99,7 +106,7 @@ export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): C
   const stop = yoke.subscribe(current, update)
   return {
     handle: ({ type }) => {
-      if (type === 'input' && field instanceof HTMLInputElement && !isTicked(field)) typing = true
+      if (type === 'input' && isTag(field, 'input') && !isTicked(field)) typing = true
       else if (type === 'change') take()
       else if (type === 'focusout' || type === 'reset') {
         typing = false

@@ -3,20 +3,23 @@ import { nearestName } from '../../core/nearest-name.ts'
 import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
 import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
+import { attributeOf, isTag, tagOf } from '../scope/nodes.ts'
 import { unknownCommand } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
+import { isOutsideReference } from './reference.ts'
+import { type MediaTrace, runOnce } from './twice.ts'
 
 /** The name that a button asks for, without its dashes. */
-const commandOf = (button: Element): string => (button.getAttribute('command') ?? '').replace(/^--/, '')
+const commandOf = (button: Element): string => (attributeOf(button, 'command') ?? '').replace(/^--/, '')
 
 /** The button's value as written, or `undefined` without the attribute (the property is `''` then). */
 const writtenValue = (button: Element): string | undefined => button.getAttribute('value') ?? undefined
 
 const isOurs = (name: string, yoke: YokeView): boolean => isCommandName(name) || yoke.commands.has(name)
 
-/** Buttons that were made unavailable here: what the author disabled is not in it, and stays so. */
+/** Buttons that were disabled here; those that the author disabled are not in it, and stay disabled. */
 const switchedOff = new WeakSet<Element>()
 
 /** `later` also where only this button's own value cannot be reached yet, such as 50% of an unknown length. */
@@ -29,7 +32,7 @@ const availabilityOfButton = (button: Element, name: CommandName, yoke: YokeView
   return !plan.ok && plan.fault.code === 'duration-unknown' ? 'later' : 'now'
 }
 
-/** What came along with the author's markup, to be kept and put back. */
+/** What the author's markup says, to be kept and put back. */
 interface Written {
   readonly disabled: boolean
   readonly hidden: boolean
@@ -51,8 +54,8 @@ const show = (button: HTMLElement, availability: Availability, written: Written)
   }
 }
 
-/** Says a slip of the pen; a name that is like none of ours is somebody else's, and none of our business. */
-const reportSlip = (button: Element, name: string, yoke: YokeView): void => {
+/** Reports a misspelt command. A name that is close to none of ours belongs to another script. */
+const reportMisspelling = (button: Element, name: string, yoke: YokeView): void => {
   if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(unknownCommand(name, yoke), button)
 }
 
@@ -60,7 +63,7 @@ const reportOtherElement = (element: Element, name: string, yoke: YokeView): voi
   yoke.raise(
     fault(
       'command-not-a-button',
-      `The command ${name} stands on a <${element.localName}>, which keys cannot reach.`,
+      `The command ${name} stands on a <${tagOf(element)}>, which keys cannot reach.`,
       'write <button type="button"> instead'
     ),
     element
@@ -71,17 +74,17 @@ const reportOtherElement = (element: Element, name: string, yoke: YokeView): voi
 export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | undefined => {
   const name = commandOf(button)
   if (!isOurs(name, yoke)) {
-    reportSlip(button, name, yoke)
+    reportMisspelling(button, name, yoke)
     return undefined
   }
-  if (button.localName !== 'button') {
+  if (!isTag(button, 'button')) {
     reportOtherElement(button, name, yoke)
     return undefined
   }
   const forget = yoke.addControl(button, name)
   if (!isCommandName(name) || yoke.commands.has(name)) return { release: forget }
   const written = {
-    disabled: button.hasAttribute('aria-disabled'),
+    disabled: button.hasAttribute('aria-disabled') && !switchedOff.has(button),
     hidden: button.hasAttribute('hidden') || button.hasAttribute('data-yoke-when')
   }
   const availability = (): Availability => availabilityOfButton(button, name, yoke)
@@ -92,7 +95,11 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
   return {
     ...(repeats(button, name) && {
       handle: event => {
-        if (event.type === 'pointerdown') letUp = press(event as PointerEvent, button, yoke)
+        if (event.type !== 'pointerdown' && event.type !== 'keydown') return
+        // The keyboard's own repetition gives way to ours: one pace for every way to press.
+        const { repeat = false, key = '' } = event as Partial<KeyboardEvent>
+        if (!repeat) letUp = press(event, button, yoke)
+        else if (key === 'Enter') event.preventDefault()
       }
     }),
     release: () => {
@@ -100,7 +107,8 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
       stop()
       letGo()
       forget()
-      show(button, 'now', written)
+      // What named a player that has gone stays off.
+      if (yoke.media || !isOutsideReference(button)) show(button, 'now', written)
     }
   }
 }
@@ -117,13 +125,13 @@ const keepPressed = (button: Element, name: CommandName, yoke: YokeView): (() =>
   return yoke.subscribe(isOn, write)
 }
 
-const press = (event: PointerEvent, button: HTMLElement, yoke: YokeView): (() => void) =>
+const press = (event: Event, button: HTMLElement, yoke: YokeView): (() => void) =>
   holdDown(button, event, () => runCommandOf(button, yoke))
 
 const isSwitchedOff = (button: Element): boolean =>
   button.getAttribute('aria-disabled') === 'true' || button.matches(':disabled')
 
-/** Whether a press on it is a command of this yoke's. */
+/** Whether a press on it runs a command of this yoke. */
 const answers = (button: Element, yoke: YokeView): boolean =>
   button.localName === 'button' && isOurs(commandOf(button), yoke)
 
@@ -138,15 +146,16 @@ export const runCommandOf = (button: HTMLElement, yoke: YokeView): void => {
  *
  * Called while the click is on its way down; waits for it to reach the button, so that the author's own listeners
  * there can prevent it, and no layer above can swallow it.
+ * @param before how the media was before anyone heard of the press.
  */
-export const clickCommand = (button: HTMLElement, yoke: YokeView): void => {
+export const clickCommand = (button: HTMLElement, yoke: YokeView, before: MediaTrace | undefined): void => {
   if (!answers(button, yoke)) return
   button.addEventListener(
     'click',
     event => {
       if (event.defaultPrevented) return
       event.preventDefault()
-      runCommandOf(button, yoke)
+      runOnce(button, commandOf(button), yoke, before, () => runCommandOf(button, yoke))
     },
     { once: true }
   )

@@ -1,3 +1,5 @@
+import type { YokeView } from '../yoke/yoke-view.ts'
+
 /** Whatever ends a drag: letting go, anywhere; a pointer that is lost; a window that loses focus. */
 const ENDS = ['pointerup', 'pointercancel', 'lostpointercapture', 'blur'] as const
 
@@ -26,4 +28,13 @@ export const watchDrag = (input: HTMLInputElement, ended: () => void): (() => vo
   // A native slider tells `change` when it is let go, also where it swallows the pointer's own events.
   input.addEventListener('change', end, options)
   return end
+}
+
+/** Until the slider is let go: a volume that is taken to 0 comes back as it was before. @returns its stop. */
+export const holdVolume = (input: HTMLInputElement, yoke: YokeView): (() => void) => {
+  yoke.setContext({ volumeHeld: true })
+  return watchDrag(input, () => {
+    yoke.setContext({ volumeHeld: false })
+    yoke.refresh()
+  })
 }

@@ -16,13 +16,22 @@ const intervalOf = (button: Element): number => {
   return seconds > 0 ? seconds * 1000 : INTERVAL
 }
 
+/** What ends a press, by what began it. */
+const ENDS = { pointerdown: ['pointerup', 'pointercancel', 'blur'], keydown: ['keyup', 'blur'] } as const
+
+/** Whether an event begins a press: the main button of a pointer, Enter, the space bar. */
+const isPress = (event: Event): boolean =>
+  event.type === 'keydown'
+    ? ['Enter', ' '].includes((event as KeyboardEvent).key) && !(event as KeyboardEvent).repeat
+    : (event as PointerEvent).button === 0
+
 /**
- * Runs `step` again and again while a button is held down, from its first moment on the button to letting go or
- * leaving it. The click that ends a held press does nothing more.
+ * Runs `step` again and again while a button is held down by a pointer or a key, from its first moment on the button to letting
+ * go or leaving it. The click that ends a held press does nothing more.
  * @returns its stop, for a button that goes while it is held.
  */
-export const holdDown = (button: HTMLElement, event: PointerEvent, step: () => void): (() => void) => {
-  if (event.button !== 0) return () => undefined
+export const holdDown = (button: HTMLElement, event: Event, step: () => void): (() => void) => {
+  if (!isPress(event)) return () => undefined
   const life = new AbortController()
   const { signal } = life
   let timer: ReturnType<typeof setTimeout>
@@ -44,8 +53,12 @@ export const holdDown = (button: HTMLElement, event: PointerEvent, step: () => v
     click.preventDefault()
     click.stopImmediatePropagation()
   }
-  for (const type of ['pointerup', 'pointercancel', 'blur'])
-    globalThis.addEventListener(type, end, { signal, capture: true })
+  const endBy = ({ type, target }: Event): void => {
+    // A press moves focus: another element that loses it ends nothing.
+    if (type !== 'blur' || target === globalThis || target === button) end()
+  }
+  for (const type of ENDS[event.type as keyof typeof ENDS])
+    globalThis.addEventListener(type, endBy, { signal, capture: true })
   button.addEventListener('pointerleave', end, { signal })
   // A long press opens a menu on touch screens.
   button.addEventListener('contextmenu', menu => menu.preventDefault(), { signal })

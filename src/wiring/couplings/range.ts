@@ -12,9 +12,10 @@ import {
   valueAt
 } from '../../core/time/scale.ts'
 import { speakPosition } from '../../core/time/spoken.ts'
+import { boxOf, matches } from '../scope/nodes.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
-import { watchDrag } from './drag.ts'
+import { holdVolume, watchDrag } from './drag.ts'
 import { directionOf, isVertical, writesUpright } from './writing-mode.ts'
 
 /** How finely volume goes by key: arrows, pages. */
@@ -179,7 +180,7 @@ class RangeSlider implements Coupling {
     const pixel = seen ? span / Math.max(1, this.#input.clientWidth * devicePixelRatio) : 1
     const due = seen ? Math.abs(current - this.#shown) >= pixel : wholeSeconds(current) !== wholeSeconds(this.#shown)
     if (due || Number.isNaN(this.#shown)) this.#write(current)
-    if (seen)
+    if (seen && this.#yoke.snapshot.playbackRate > 0)
       this.#timer = setTimeout(
         () => this.#yoke.refresh(),
         Math.max(33, (pixel / this.#yoke.snapshot.playbackRate) * 1000)
@@ -241,8 +242,8 @@ class RangeSlider implements Coupling {
   /** From 0 to 1, along the track. */
   #placeOf({ clientX, clientY }: PointerEvent): number {
     const parent = this.#input.parentElement
-    const track = parent?.hasAttribute('data-yoke-track') ? parent : this.#input
-    const { left, bottom, width, height } = track.getBoundingClientRect()
+    const track = parent && matches(parent, '[data-yoke-track]') ? parent : this.#input
+    const { left, bottom, width, height } = boxOf(track)
     return isVertical(this.#input)
       ? fractionAtOffset(bottom - clientY, height, 'ltr')
       : fractionAtOffset(clientX - left, width, directionOf(this.#input))
@@ -263,6 +264,7 @@ class RangeSlider implements Coupling {
   }
 
   #grabbed(): void {
+    if (this.#value.name === 'volume') this.#stops.push(holdVolume(this.#input, this.#yoke))
     if (!this.#isPosition || this.#input.disabled || !scaleOf(this.#value, this.#yoke)) return
     this.#yoke.beginScrub()
     this.#stops.push(

@@ -3,6 +3,7 @@ import { playableRange } from '../../core/playback/snapshot.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
 import { fractionOf } from '../../core/time/scale.ts'
+import { isTag } from '../scope/nodes.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -71,10 +72,9 @@ const coupleGauge = (gauge: HTMLProgressElement | HTMLMeterElement, value: Bound
   return { release: yoke.subscribe(share, show) }
 }
 
-/** Couples a readout: text for everyone, and no chatter for screen readers. */
+/** Couples a readout: text that screen readers can read and do not announce at each change. */
 export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: YokeView): Coupling => {
-  if (element instanceof HTMLProgressElement || element instanceof HTMLMeterElement)
-    return coupleGauge(element, value, yoke)
+  if (isTag(element, 'progress') || isTag(element, 'meter')) return coupleGauge(element, value, yoke)
   const format = readFormat(element, value, yoke)
   // An <output> is a live region by itself: a clock in it would be read aloud each second.
   if (element.localName === 'output' && !element.hasAttribute('aria-live')) element.setAttribute('aria-live', 'off')
@@ -82,7 +82,7 @@ export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: Yok
   const show = (words: string): void => {
     write(element, words)
     const now = value.read(yoke)
-    if (element instanceof HTMLTimeElement && isKnown(now) && Number.isFinite(now))
+    if (isTag(element, 'time') && isKnown(now) && Number.isFinite(now))
       element.dateTime = formatDatetime(Math.floor(now))
   }
   show(text(yoke))

@@ -1,6 +1,8 @@
+import { textOf } from '../../core/fault.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { viewerWordsOf } from '../../core/words/viewer.ts'
+import { attributeOf, isTag } from '../scope/nodes.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
 import type { AuthorValue, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -22,6 +24,7 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
         source
       ),
     'playback-rate': (value, yoke, source) => void yoke.run('set-playback-rate', String(value), source),
+    quality: (value, yoke, source) => void yoke.run('set-quality', String(value), source),
     loop: (value, yoke, source) => {
       if (value !== yoke.snapshot.loop) yoke.run('toggle-loop', undefined, source)
     }
@@ -67,15 +70,33 @@ const writeOwn = (own: AuthorValue, value: string | number | boolean, yoke: Yoke
   yoke.refresh()
 }
 
+/** Values whose reading has failed: told once of each. */
+const unread = new WeakSet<AuthorValue>()
+
+/** Reads a value of the author's own; one that cannot be read is not known. */
+const readOwn = (own: AuthorValue, yoke: YokeView): PlainValue => {
+  try {
+    const value: unknown = own.read(yoke)
+    return isPlain(value) ? value : textOf(value)
+  } catch (cause) {
+    if (!unread.has(own)) yoke.subscriberFailed(cause)
+    unread.add(own)
+    return undefined
+  }
+}
+
+const isPlain = (value: unknown): value is PlainValue =>
+  value === undefined || ['string', 'number', 'boolean'].includes(typeof value)
+
 const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
   const own = yoke.authorValues.get(name)
   if (!own) return undefined
-  const read = (): PlainValue => own.read(yoke)
+  const read = (): PlainValue => readOwn(own, yoke)
   return { name, kind: 'plain', read, write: own.write && (value => writeOwn(own, value, yoke)) }
 }
 
-/** Says a slip of the pen. A name that is like none of ours may be one that the page's script brings later. */
-const reportSlip = (element: Element, name: string, yoke: YokeView): void => {
+/** Reports a misspelt value. A name that is close to none of ours may be defined by the page's script later. */
+const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
   const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
   if (nearestName(name, names))
     yoke.raise(unknownName('value-unknown', 'data-yoke-value', name, 'value', names), element)
@@ -101,15 +122,14 @@ const coupleLater = (element: HTMLElement, name: string, yoke: YokeView): Coupli
 
 /** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */
 export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling => {
-  const name = element.getAttribute('data-yoke-value') ?? ''
+  const name = attributeOf(element, 'data-yoke-value') ?? ''
   const value = findValue(name) ?? authorValue(name, yoke)
   if (!value) {
-    reportSlip(element, name, yoke)
+    reportMisspelling(element, name, yoke)
     return coupleLater(element, name, yoke)
   }
-  if (element instanceof HTMLInputElement && element.type === 'file') return coupleFileField(element, name, yoke)
-  if (element instanceof HTMLInputElement && element.type === 'range') return coupleRange(element, value, yoke)
-  if (element instanceof HTMLInputElement || element instanceof HTMLSelectElement)
-    return coupleChoice(element, value, yoke)
+  if (isTag(element, 'input') && element.type === 'file') return coupleFileField(element, name, yoke)
+  if (isTag(element, 'input') && element.type === 'range') return coupleRange(element, value, yoke)
+  if (isTag(element, 'input') || isTag(element, 'select')) return coupleChoice(element, value, yoke)
   return coupleReadout(element, value, yoke)
 }

@@ -1,3 +1,5 @@
+import { observeSizes } from '../scope/observe-sizes.ts'
+
 /** Work for an element that is only worth doing while the element can be seen. */
 export interface SeenWork {
   /** The element's parent has another size, or the page another direction. */
@@ -14,18 +16,22 @@ interface Watched {
 class Lookout {
   readonly #watched = new Map<Element, Watched>()
   readonly #parents = new Map<Element, Set<Element>>()
-  readonly #seen = new IntersectionObserver(entries => this.#look(entries), { rootMargin: '20%' })
-  readonly #sizes = new ResizeObserver(entries => this.#resize(entries))
+  /** Without one, everything counts as seen. */
+  readonly #seen =
+    globalThis.IntersectionObserver && new IntersectionObserver(entries => this.#look(entries), { rootMargin: '20%' })
+  readonly #sizes = observeSizes(entries => this.#resize(entries))
 
   add(element: Element, begin: () => SeenWork): void {
-    this.#watched.set(element, { begin, work: undefined })
-    this.#seen.observe(element)
+    const watched: Watched = { begin, work: undefined }
+    this.#watched.set(element, watched)
+    if (this.#seen) this.#seen.observe(element)
+    else this.#begin(element, watched)
   }
 
   remove(element: Element): void {
     const watched = this.#watched.get(element)
     this.#watched.delete(element)
-    this.#seen.unobserve(element)
+    this.#seen?.unobserve(element)
     if (watched) this.#stop(element, watched)
   }
 
@@ -70,7 +76,7 @@ class Lookout {
 
 let lookout: Lookout | undefined
 
-/** To be called when the page has turned its direction: nothing else tells of that. */
+/** To be called when the page's direction of writing has changed: no observer tells of that. */
 export const measureAnew = (): void => lookout?.measureAnew()
 
 /** Begins the work when the element comes into view (or nearly), and stops it when it leaves. @returns its release. */

@@ -7,6 +7,6 @@ export const writesUpright = (element: Element): boolean => getComputedStyle(ele
 export const isVertical = (element: Element): boolean =>
   writesUpright(element) || (element.parentElement !== null && writesUpright(element.parentElement))
 
-/** Left and right of a slider that stands upright change no sides. */
+/** Left and right do not change sides on a vertical slider. */
 export const directionOf = (element: Element): Direction =>
   getComputedStyle(element).direction === 'rtl' && !isVertical(element) ? 'rtl' : 'ltr'

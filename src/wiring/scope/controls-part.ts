@@ -1,4 +1,4 @@
 import { definePart } from '../../loading/part.ts'
 
-/** What couples the controls of a page, carries out their commands, and goes along with a yoke that someone uses. */
+/** The part that couples the controls of a page, runs their commands, and holds the features of a yoke in use. */
 export const CONTROLS = definePart(() => import('./controls.ts'))

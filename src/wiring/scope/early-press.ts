@@ -1,17 +1,19 @@
+import { closest, isElement, listen, unlisten } from './nodes.ts'
+
 /**
- * Keeps a press on a button that comes before what answers it.
+ * Keeps a press on a button until the code that handles it has been loaded.
  * @param selector which buttons it is about.
- * @returns what ends the keeping and gives the last button that was pressed, unless the page prevented that or it has gone.
+ * @returns a function that stops listening and returns the button pressed last, unless the page prevented that press or the button has gone.
  */
 export const keepEarlyPress = (root: Node, selector: string): (() => HTMLElement | undefined) => {
   let press: { readonly event: Event; readonly button: HTMLElement | null } | undefined
   const keep = (event: Event): void => {
     const { target } = event
-    press = { event, button: target instanceof Element ? target.closest<HTMLElement>(selector) : null }
+    press = { event, button: isElement(target) ? closest(target, selector) : null }
   }
-  root.addEventListener('click', keep, true)
+  listen(root, 'click', keep, { capture: true })
   return () => {
-    root.removeEventListener('click', keep, true)
+    unlisten(root, 'click', keep, true)
     const { event, button } = press ?? {}
     return button?.isConnected && !event?.defaultPrevented ? button : undefined
   }

@@ -1,5 +1,7 @@
 import { isMediaElement } from '../../media/html/is-media-element.ts'
+import { targetOf } from '../couplings/reference.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
+import { isTag, parentOf, rootOf } from './nodes.ts'
 
 /**
  * Which element or shadow root is a scope, and of which yoke. The one thing that all yokes of a page share: it lets a
@@ -18,12 +20,6 @@ export const registerScope = (root: Node, yoke: YokeView): void => void yokes.se
 export const unregisterScope = (root: Node, yoke: YokeView): void => {
   if (yokes.get(root) === yoke) yokes.delete(root)
 }
-
-/** Controls that name their player: the only ones that can have one while they stand in no scope. */
-export const OUTSIDE_SELECTOR = '[commandfor][command^="--"], [data-yoke-for]'
-
-/** Buttons whose player is the one around them. */
-export const INSIDE_SELECTOR = '[command^="--"]:not([commandfor], [data-yoke-for])'
 
 /** Holds the place of a scope whose yoke is made when someone asks for it. @returns its end. */
 export const registerResting = (root: Node, ask: () => YokeView): (() => void) => {
@@ -55,9 +51,9 @@ const yokeOf = (root: Node): YokeView | undefined => yokes.get(root) ?? asked.ge
 
 /** The root of the nearest scope that holds the node, within its tree. A player that is not coupled yet holds its own. */
 export const scopeAround = (node: Node): Node | undefined => {
-  for (let around: Node | null = node; around; around = around.parentNode) {
+  for (let around: Node | null = node; around; around = parentOf(around)) {
     if (yokes.has(around) || asked.has(around)) return around
-    if (around.nodeName === 'YOKE-PLAYER') return undefined
+    if (isTag(around, 'yoke-player')) return undefined
   }
   return undefined
 }
@@ -71,3 +67,9 @@ export const yokeAround = (node: Node): YokeView | undefined => {
 /** The yoke that an id means: of the scope that has it, or of the scope around the media element that has it. */
 export const yokeOfTarget = (target: Element): YokeView | undefined =>
   yokeOf(target) ?? (isMediaElement(target) ? yokeAround(target) : undefined)
+
+/** The yoke of a control: of its place, or of what it names. */
+export const yokeOfControl = (element: Element): YokeView | undefined => {
+  const target = targetOf(element, rootOf(element))
+  return target === 'around' ? yokeAround(element) : target && yokeOfTarget(target)
+}

@@ -1,15 +1,17 @@
+import { onceFor } from '../../core/once-for.ts'
 import { use } from '../../loading/part.ts'
 import { CONTROLS } from './controls-part.ts'
 import { keepEarlyPress } from './early-press.ts'
-import { OUTSIDE_SELECTOR } from './registry.ts'
+import { findAll, rootOf } from './nodes.ts'
+import { OUTSIDE_SELECTOR } from './outside.ts'
 
-/** A scope that waits, and its way out of its tree once it is known there. */
+/** A scope that waits, and its removal from its tree once it is known there. */
 interface Waiting {
   readonly scope: Element
   leave?: () => void
 }
 
-/** A part that cannot be had is told by the first scope that is wanted. */
+/** A part that cannot be loaded is reported by the first scope that is wanted. */
 const SILENT = { raise: () => undefined }
 
 /** The scopes of one node tree that wait, and what tells when a control elsewhere names one. */
@@ -47,7 +49,7 @@ class RemoteControls {
 
   #look(): void {
     // Once the part is here, its tree follows what comes, and there is nothing more to look for.
-    if (!CONTROLS.here && !(this.#root as ParentNode).querySelector(OUTSIDE_SELECTOR)) return
+    if (!CONTROLS.here && findAll(this.#root, OUTSIDE_SELECTOR).length === 0) return
     this.#isWanted = true
     this.#observer.disconnect()
     const pressed = CONTROLS.here ? undefined : keepEarlyPress(this.#root, OUTSIDE_SELECTOR)
@@ -66,12 +68,7 @@ class RemoteControls {
   }
 }
 
-const watches = new WeakMap<Node, RemoteControls>()
+const watchOf = onceFor((root: Node) => new RemoteControls(root))
 
 /** Sees to it that controls elsewhere find a scope whose inside waits. @returns its end. */
-export const followRemoteControls = (scope: Element): (() => void) => {
-  const root = scope.getRootNode()
-  const watch = watches.get(root) ?? new RemoteControls(root)
-  watches.set(root, watch)
-  return watch.add(scope)
-}
+export const followRemoteControls = (scope: Element): (() => void) => watchOf(rootOf(scope)).add(scope)

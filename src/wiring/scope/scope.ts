@@ -6,7 +6,9 @@ import { use } from '../../loading/part.ts'
 import type { Scope, YokeView } from '../yoke/yoke-view.ts'
 import { CONTROLS } from './controls-part.ts'
 import { keepEarlyPress } from './early-press.ts'
-import { INSIDE_SELECTOR, registerScope, unregisterScope, wake } from './registry.ts'
+import { hostOf, listen, unlisten } from './nodes.ts'
+import { INSIDE_SELECTOR } from './outside.ts'
+import { registerScope, unregisterScope, wake } from './registry.ts'
 import { whenWanted } from './when-wanted.ts'
 
 export interface ScopeOptions {
@@ -61,8 +63,6 @@ const showMeasures = (target: Element, yoke: YokeView): (() => void) => {
   }
 }
 
-const hostOf = (root: Element | ShadowRoot): Element => ('host' in root ? root.host : root)
-
 /** Puts off what stands in a scope until it is wanted. @returns its end. */
 const waitInside = (root: Element, yoke: YokeView, join: () => void): (() => void) => {
   const end = whenWanted(root, join)
@@ -86,9 +86,9 @@ const onNextUse = (root: Element | ShadowRoot, yoke: YokeView, task: () => void)
   const stop = yoke.subscribe(({ snapshot: { paused } }) => paused, run)
   const cancel = (): void => {
     stop()
-    root.removeEventListener('pointerdown', run, true)
+    unlisten(root, 'pointerdown', run, true)
   }
-  root.addEventListener('pointerdown', run, true)
+  listen(root, 'pointerdown', run, { capture: true })
   return cancel
 }
 
@@ -99,7 +99,7 @@ export const bindScope = (
   { states, lazily = false }: ScopeOptions = {}
 ): (() => void) => {
   if (yoke.disposed) return () => undefined
-  const target = hostOf(root)
+  const target = hostOf(root) as Element
   const stops = states === 'unmarked' ? [] : [markStates(target, yoke, states), showMeasures(target, yoke)]
   let leave = (): void => undefined
   let released = false

@@ -1,9 +1,9 @@
+import { onceFor } from '../../core/once-for.ts'
+
 /** A style sheet that many roots adopt. */
 export interface SharedSheet {
   /** Adopts it into a document or shadow root, once, before other adopted sheets or behind them. */
   adopt(root: Document | ShadowRoot, where?: 'before' | 'behind'): void
-  /** Takes it out again. */
-  drop(root: Document | ShadowRoot): void
 }
 
 /**
@@ -11,28 +11,19 @@ export interface SharedSheet {
  * (CSSOM, "adoptedStyleSheets").
  */
 export const sharedSheet = (css: string): SharedSheet => {
-  const sheets = new WeakMap<Document, CSSStyleSheet>()
-  const sheetFor = (root: Document | ShadowRoot): CSSStyleSheet | undefined => {
-    const document = root.ownerDocument ?? (root as Document)
-    const known = sheets.get(document)
+  const sheetOf = onceFor((document: Document) => {
     const Sheet = document.defaultView?.CSSStyleSheet
-    if (known || !Sheet) return known
-    const sheet = new Sheet()
-    sheet.replaceSync(css)
-    sheets.set(document, sheet)
+    const sheet = Sheet && new Sheet()
+    sheet?.replaceSync(css)
     return sheet
-  }
+  })
   return {
     adopt: (root, where = 'before') => {
       // A tree that is in no document has none.
       const others = root.adoptedStyleSheets
-      const sheet = others && sheetFor(root)
+      const sheet = others && sheetOf(root.ownerDocument ?? (root as Document))
       if (!sheet || others.includes(sheet)) return
       root.adoptedStyleSheets = where === 'before' ? [sheet, ...others] : [...others, sheet]
-    },
-    drop: root => {
-      const sheet = sheetFor(root)
-      root.adoptedStyleSheets = root.adoptedStyleSheets.filter(other => other !== sheet)
     }
   }
 }

@@ -1,42 +1,34 @@
 import { isMediaElement } from '../../media/html/is-media-element.ts'
-import { buttonUnder, clickPicture } from '../behaviour/gestures.ts'
+import { buttonUnder, clickPicture, isPlainLayer } from '../behaviour/gestures.ts'
 import { pressKey } from '../behaviour/keys.ts'
 import { clickCommand, runCommandOf } from '../couplings/command-button.ts'
-import { COUPLED_SELECTOR, COUPLES, isOutsideReference, targetOf } from '../couplings/couples.ts'
+import { COUPLED_SELECTOR } from '../couplings/coupled.ts'
+import { COUPLES, reportForm } from '../couplings/couples.ts'
+import { idNamedBy, isOutsideReference } from '../couplings/reference.ts'
+import { beforePress, type MediaTrace, reportRemovedFaces, traceBefore, traceOf } from '../couplings/twice.ts'
 import { measureAnew } from '../couplings/while-seen.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
-import { isWaiting, OUTSIDE_SELECTOR, scopeAround, wake, yokeAround, yokeOfTarget } from './registry.ts'
+import { reportLayer } from './layer-over.ts'
+import { NamedControls } from './named-controls.ts'
+import {
+  attributeOf,
+  closest,
+  contains,
+  elementsIn,
+  findAll,
+  findWithin,
+  isElement,
+  isForm,
+  isTag,
+  listen,
+  matches,
+  rootOf
+} from './nodes.ts'
+import { OUTSIDE_SELECTOR } from './outside.ts'
+import { reportPressInside } from './press-inside.ts'
+import { isWaiting, scopeAround, wake, yokeAround, yokeOfControl } from './registry.ts'
 import { BASE_SHEET } from './styles.ts'
-
-/** Events that couplings of an element hear of: one listener each for the whole tree, not for each control. */
-const COUPLED_EVENTS = [
-  'input',
-  'change',
-  'keydown',
-  'pointerdown',
-  'pointermove',
-  'pointerout',
-  'focusin',
-  'focusout'
-] as const
-
-const WATCHED_ATTRIBUTES = [
-  'command',
-  'commandfor',
-  'data-yoke-along',
-  'data-yoke-captions',
-  'data-yoke-transcript',
-  'data-yoke-fill',
-  'data-yoke-for',
-  'data-yoke-format',
-  'data-yoke-value',
-  'data-yoke-when',
-  'dir',
-  'id'
-]
-
-/** What a `<track>` may be given later. */
-const TRACK_ATTRIBUTES = ['kind', 'label', 'src', 'srclang']
+import { COUPLED_EVENTS, TRACK_ATTRIBUTES, WATCHED_ATTRIBUTES } from './watched.ts'
 
 interface Coupled {
   readonly yoke: YokeView
@@ -45,15 +37,15 @@ interface Coupled {
 
 const trees = new WeakMap<Node, Tree>()
 
-const isElement = (node: Node): node is Element => node.nodeType === Node.ELEMENT_NODE
-
-/** The picture itself is no layer: it lies beneath. */
+/** Whether an event came from the picture itself, which is no layer over the controls. */
 const isPicture = (event: Event, yoke: YokeView | undefined): boolean =>
   isMediaElement(event.composedPath()[0]) || event.composedPath()[0] === yoke?.picture
 
-const withDescendants = (node: Node): HTMLElement[] => {
-  const found = [...(node as ParentNode).querySelectorAll<HTMLElement>(COUPLED_SELECTOR)]
-  return isElement(node) && node.matches(COUPLED_SELECTOR) ? [node as HTMLElement, ...found] : found
+/** The ids by which a scope may be named: its own, and that of the media in it. */
+const idsIn = (root: Node): readonly string[] => {
+  const media = findAll(root, 'video[id], audio[id]').map(({ id }) => id)
+  const own = isElement(root) ? attributeOf(root, 'id') : null
+  return own === null ? media : [own, ...media]
 }
 
 /**
@@ -64,23 +56,25 @@ class Tree {
   readonly #root: Node
   readonly #scopes = new Set<{ readonly root: Node }>()
   readonly #coupled = new Map<Element, Coupled>()
-  /** Controls that name an id without a player behind it, so far. */
-  readonly #waiting = new Set<HTMLElement>()
+  readonly #named = new NamedControls()
   readonly #observer = new MutationObserver(records => this.#follow(records))
   #life: AbortController | undefined
-  /** What pointed last: not every engine says so with a click. */
+  /** The pointer type of the last press: not every engine tells it with a click. */
   #pointerType = ''
-  /** Whether the media was paused when the click that is under way began. */
-  #wasPaused: boolean | undefined
+  /** How the media was when the press that is under way began. */
+  #atPress: MediaTrace | undefined
+  /** How the media was when the click, or double click, that is under way began. */
+  #atClick: MediaTrace | undefined
 
   constructor(root: Node) {
     this.#root = root
   }
 
-  /** Couples what stands in a scope, and what names it from elsewhere. @returns its leave. */
+  /** Couples what stands in a scope, and what names it from elsewhere. @returns its end. */
   join(root: Element | ShadowRoot, yoke: YokeView): () => void {
     const leave = this.attend(root)
-    for (const element of withDescendants(root)) this.#couple(element)
+    for (const element of isElement(root) ? findWithin(root, COUPLED_SELECTOR) : findAll(root, COUPLED_SELECTOR))
+      this.#couple(element)
     return () => {
       for (const [element, coupled] of [...this.#coupled])
         if (coupled.yoke === yoke) this.#couple(element as HTMLElement)
@@ -88,19 +82,19 @@ class Tree {
     }
   }
 
-  /** Couples what names a scope from elsewhere, whether or not its inside is coupled yet. @returns its leave. */
+  /** Couples what names a scope from elsewhere, whether or not its inside is coupled yet. @returns its end. */
   attend(root: Node): () => void {
     if (!this.#life) this.#begin()
     const scope = { root }
     this.#scopes.add(scope)
-    for (const element of [...this.#waiting]) this.#couple(element)
+    for (const id of ['', ...idsIn(root)]) this.#coupleThoseOf(id)
     return () => {
-      // The last one to go takes everything with it.
+      // With the last scope, everything is released.
       if (this.#scopes.delete(scope) && this.#scopes.size === 0) this.#end()
     }
   }
 
-  /** Answers a press that came before there was anyone to answer it. */
+  /** Runs the command of a button that was pressed before this was loaded. */
   answer(button: HTMLElement): void {
     const coupled = this.#coupled.get(button)
     if (coupled) runCommandOf(button, coupled.yoke)
@@ -112,26 +106,27 @@ class Tree {
     BASE_SHEET.adopt(this.#root as Document | ShadowRoot)
     const pass = (event: Event): void => this.#pass(event)
     for (const type of COUPLED_EVENTS)
-      this.#root.addEventListener(type, pass, {
+      listen(this.#root, type, pass, {
         signal,
         capture: true,
         passive: type !== 'keydown' && type !== 'pointerdown'
       })
-    this.#root.addEventListener('click', event => this.#click(event as MouseEvent), { signal, capture: true })
+    listen(this.#root, 'click', event => this.#click(event as MouseEvent), { signal, capture: true })
+    listen(this.#root, 'dblclick', event => this.#noteClick(event), { signal, capture: true })
     // On their way up, so that whatever stands in the player comes first.
     for (const type of ['click', 'dblclick'])
-      this.#root.addEventListener(type, event => this.#clickPicture(event as MouseEvent), { signal })
-    this.#root.addEventListener('keydown', event => this.#pressKey(event as KeyboardEvent), { signal })
-    this.#root.addEventListener('reset', () => queueMicrotask(() => this.#setRight()), { signal })
+      listen(this.#root, type, event => this.#clickPicture(event as MouseEvent), { signal })
+    listen(this.#root, 'keydown', event => this.#pressKey(event as KeyboardEvent), { signal })
+    listen(this.#root, 'reset', () => queueMicrotask(() => this.#setRight()), { signal })
     // A browser may put old values into form fields when it comes back to a page.
     globalThis.addEventListener?.('pageshow', () => this.#setRight(), { signal })
     this.#observer.observe(this.#root, {
       subtree: true,
       childList: true,
-      attributeFilter: [...WATCHED_ATTRIBUTES, ...TRACK_ATTRIBUTES]
+      attributeFilter: [...WATCHED_ATTRIBUTES, ...TRACK_ATTRIBUTES],
+      attributeOldValue: true
     })
-    for (const element of (this.#root as ParentNode).querySelectorAll<HTMLElement>(OUTSIDE_SELECTOR))
-      this.#couple(element)
+    for (const element of findAll(this.#root, OUTSIDE_SELECTOR)) this.#couple(element)
   }
 
   #end(): void {
@@ -139,26 +134,27 @@ class Tree {
     this.#life = undefined
     this.#observer.disconnect()
     for (const element of [...this.#coupled.keys()]) this.#release(element)
-    this.#waiting.clear()
+    this.#named.clear()
     trees.delete(this.#root)
   }
 
   /** Brings an element's coupling up to date with its place and its attributes. */
   #couple(element: HTMLElement): void {
     const before = this.#coupled.get(element)
-    // Asked first: to ask for its yoke would wake what rests.
+    // First, because asking for its yoke would wake a scope that rests.
     const isPutOff = this.#isPutOff(element)
     const yoke = isPutOff ? undefined : this.#yokeOf(element)
+    // What has left the tree is looked for no more.
+    const isNamed = isOutsideReference(element) && contains(this.#root, element)
+    this.#named.note(element, isNamed ? (idNamedBy(element) ?? '') : undefined)
     if (before && before.yoke === yoke) return
     if (before) this.#release(element)
-    this.#waiting.delete(element)
-    if (!yoke) {
-      if (!isPutOff && isOutsideReference(element)) this.#waiting.add(element)
-      return
-    }
-    const couplings = COUPLES.flatMap(({ attribute, couple }) => {
-      const coupling = element.hasAttribute(attribute) ? couple(element, yoke) : undefined
-      return coupling ? [coupling] : []
+    if (!yoke) return
+    const couplings = COUPLES.flatMap(({ attribute, couple, isOfForms }) => {
+      if (attributeOf(element, attribute) === null) return []
+      if (!isOfForms && isForm(element)) reportForm(element, attribute, yoke)
+      else return couple(element, yoke) ?? []
+      return []
     })
     this.#coupled.set(element, { yoke, couplings })
   }
@@ -170,9 +166,7 @@ class Tree {
   }
 
   #yokeOf(element: HTMLElement): YokeView | undefined {
-    if (!this.#root.contains(element)) return undefined
-    const target = targetOf(element, this.#root)
-    return target === 'around' ? yokeAround(element) : target && yokeOfTarget(target)
+    return contains(this.#root, element) ? yokeOfControl(element) : undefined
   }
 
   #release(element: Element): void {
@@ -182,72 +176,94 @@ class Tree {
   }
 
   #follow(records: readonly MutationRecord[]): void {
-    for (const { type, target, attributeName, addedNodes, removedNodes } of records) {
-      if (type === 'attributes') this.#attributeChanged(target as HTMLElement, attributeName)
-      else {
-        if ([...addedNodes, ...removedNodes].some(({ nodeName }) => nodeName === 'TRACK'))
-          yokeAround(target as Element)?.lookForTracks()
-        for (const node of removedNodes) if (isElement(node)) this.#left(node)
-        for (const node of addedNodes) if (isElement(node)) this.#arrived(node)
-      }
+    for (const record of records) {
+      if (record.type === 'attributes') this.#attributeChanged(record)
+      else this.#childrenChanged(record)
     }
   }
 
-  #attributeChanged(element: HTMLElement, name: string | null): void {
-    if (element.localName === 'track') yokeAround(element)?.lookForTracks()
+  #childrenChanged({ target, addedNodes, removedNodes }: MutationRecord): void {
+    const [added, removed] = [elementsIn(addedNodes), elementsIn(removedNodes)]
+    if (added.length === 0 && removed.length === 0) return
+    reportRemovedFaces(target, added, removed, addedNodes.length > 0)
+    if (added.some(node => isTag(node, 'track')) || removed.some(node => isTag(node, 'track')))
+      yokeAround(target)?.lookForTracks()
+    for (const node of removed) this.#left(node)
+    for (const node of added) this.#arrived(node)
+  }
+
+  #attributeChanged({ target, attributeName: name, oldValue }: MutationRecord): void {
+    const element = target as HTMLElement
+    if (isTag(element, 'track')) yokeAround(element)?.lookForTracks()
     else if (TRACK_ATTRIBUTES.includes(name ?? '')) return
     else if (name === 'dir') measureAnew()
-    else if (name === 'id') {
-      for (const waiting of [...this.#waiting]) this.#couple(waiting)
-      for (const coupled of [...this.#coupled.keys()])
-        if (isOutsideReference(coupled)) this.#couple(coupled as HTMLElement)
-    } else {
+    else if (name === 'id') for (const id of [oldValue, attributeOf(element, 'id')]) this.#coupleThoseOf(id)
+    else {
       this.#release(element)
-      this.#waiting.delete(element)
-      if (element.matches(COUPLED_SELECTOR)) this.#couple(element)
+      if (matches(element, COUPLED_SELECTOR)) this.#couple(element)
+      else this.#named.note(element, undefined)
     }
+  }
+
+  /** Couples anew what names an id. */
+  #coupleThoseOf(id: string | null): void {
+    for (const element of this.#named.of(id)) this.#couple(element)
   }
 
   #arrived(node: Element): void {
     if (isWaiting(node)) return
-    for (const element of withDescendants(node)) {
+    for (const element of findWithin(node, COUPLED_SELECTOR)) {
       // What is coupled by now was coupled at this place: by its scope, or when it left the one before.
       if (!this.#coupled.has(element)) this.#couple(element)
     }
   }
 
   #left(node: Element): void {
-    for (const element of withDescendants(node)) {
-      this.#waiting.delete(element)
-      this.#couple(element)
-    }
+    if (this.#coupled.has(node) || this.#named.has(node)) this.#couple(node as HTMLElement)
+    if (!node.firstElementChild) return
+    for (const element of findAll(node, COUPLED_SELECTOR)) this.#couple(element)
   }
 
   #pass(event: Event): void {
-    if (!(event.target instanceof Element)) return
+    if (!isElement(event.target)) return
     if (event.type === 'pointerdown') this.#pointerType = (event as PointerEvent).pointerType
+    if (event.type === 'pointerdown' || event.type === 'keydown') {
+      const around = yokeAround(event.target)
+      this.#atPress = around && traceBefore(around)
+    }
     if (event.type !== 'pointerout') wake(scopeAround(event.target))
     const coupled =
-      this.#coupled.get(event.target) ?? this.#coupled.get(event.target.closest('[command]') ?? event.target)
+      this.#coupled.get(event.target) ?? this.#coupled.get(closest(event.target, '[command]') ?? event.target)
     for (const coupling of coupled?.couplings ?? []) coupling.handle?.(event)
   }
 
-  #click(event: MouseEvent): void {
-    this.#wasPaused = event.target instanceof Element ? yokeAround(event.target)?.media?.paused : undefined
-    const button = event.target instanceof Element ? event.target.closest('[command]') : undefined
-    if (button) wake(scopeAround(button))
-    const coupled = button ? this.#coupled.get(button) : undefined
-    if (button && coupled) clickCommand(button as HTMLElement, coupled.yoke)
-    else if (!button) this.#clickThrough(event)
+  #noteClick({ target }: Event): void {
+    const yoke = isElement(target) ? yokeAround(target) : undefined
+    this.#atClick = yoke && traceOf(yoke)
   }
 
-  /** A layer over a control does not kill it: a click on a layer without a use of its own is the control's. */
+  #click(event: MouseEvent): void {
+    this.#noteClick(event)
+    const button = isElement(event.target) ? closest(event.target, '[command]') : undefined
+    if (button) wake(scopeAround(button))
+    const coupled = button ? this.#coupled.get(button) : undefined
+    const pressed = event.isTrusted ? this.#atPress : undefined
+    this.#atPress = undefined
+    if (button && coupled) clickCommand(button, coupled.yoke, beforePress(pressed, traceBefore(coupled.yoke)))
+    else if (!button) this.#clickThrough(event)
+    reportPressInside(event, root => trees.has(root))
+  }
+
+  /** A layer over a control does not block it: a click on a layer that does not handle clicks itself goes to the control. */
   #clickThrough(event: MouseEvent): void {
-    if (!event.isTrusted || !(event.target instanceof Element) || event.target.shadowRoot) return
+    if (!event.isTrusted || !isElement(event.target) || event.target.shadowRoot) return
     const scope = scopeAround(event.target)
     if (!scope || isPicture(event, yokeAround(event.target))) return
     const { shadowRoot } = scope as Partial<Element>
-    const button = buttonUnder(event, scope, [...(shadowRoot ? [shadowRoot] : []), this.#root as Document | ShadowRoot])
+    const roots = [...(shadowRoot ? [shadowRoot] : []), this.#root as Document | ShadowRoot]
+    const button = buttonUnder(event, scope, roots)
+    const yoke = yokeAround(event.target)
+    if (!button && yoke && isPlainLayer(event, scope)) reportLayer(event, yoke, roots)
     if (!button || scopeAround(button) === undefined) return
     event.preventDefault()
     event.stopPropagation()
@@ -256,15 +272,16 @@ class Tree {
   }
 
   #clickPicture(event: MouseEvent): void {
-    const yoke = event.target instanceof Element ? yokeAround(event.target) : undefined
+    const yoke = isElement(event.target) ? yokeAround(event.target) : undefined
     // A page that has its own way to play at a click keeps it.
-    if (event.type === 'click' && yoke?.media?.paused !== this.#wasPaused) return
-    if (yoke) clickPicture(event, yoke, (event as PointerEvent).pointerType || this.#pointerType)
+    if (event.type === 'click' && yoke?.media?.paused !== this.#atClick?.paused) return
+    if (yoke) clickPicture(event, yoke, (event as PointerEvent).pointerType || this.#pointerType, this.#atClick)
   }
 
   #pressKey(event: KeyboardEvent): void {
-    const yoke = event.target instanceof Element ? yokeAround(event.target) : undefined
-    if (yoke) pressKey(event, yoke)
+    const yoke = isElement(event.target) ? yokeAround(event.target) : undefined
+    const before = this.#atPress
+    if (yoke) pressKey(event, yoke, before)
   }
 
   #setRight(): void {
@@ -276,7 +293,7 @@ class Tree {
 
 /** The tree that a node is in. */
 export const treeOf = (node: Node): Tree => {
-  const root = node.getRootNode()
+  const root = rootOf(node)
   const tree = trees.get(root) ?? new Tree(root)
   trees.set(root, tree)
   return tree

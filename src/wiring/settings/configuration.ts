@@ -1,7 +1,13 @@
 import type { Fault } from '../../core/fault.ts'
-import { type SettingExplanation, SettingLayers, type SettingOrigin } from '../../core/settings/layers.ts'
+import {
+  type SettingExplanation,
+  SettingLayers,
+  type SettingOrigin,
+  UNWRITTEN_ORIGINS
+} from '../../core/settings/layers.ts'
 import {
   ATTRIBUTE_KEYS,
+  bare,
   DEFAULT_SETTINGS,
   flattenSettings,
   isSettingKey,
@@ -12,15 +18,22 @@ import {
 } from '../../core/settings/table.ts'
 import { readValue, valueOfText } from '../../core/settings/value-schema.ts'
 import { BASIC_WORDS } from '../../core/words/basic.ts'
+import { isLanguageTag } from '../../core/words/language-tag.ts'
 import { definePart, type PartHost, use } from '../../loading/part.ts'
 import type { SettledSettings } from './settings.ts'
 
-/** What reads with care, and says what cannot be read. */
+/** The full reader of settings, which says what cannot be read. */
 const READING = definePart(() => import('../../core/settings/read-deep.ts'))
 
 type Reading = typeof import('../../core/settings/read-deep.ts')
 
-const DEFAULTS = { ...DEFAULT_SETTINGS, words: BASIC_WORDS } as unknown as SettledSettings
+const isRecord = (thing: unknown): thing is object =>
+  typeof thing === 'object' && thing !== null && !Array.isArray(thing)
+
+const DEFAULTS = bare({ ...DEFAULT_SETTINGS, words: BASIC_WORDS }) as unknown as SettledSettings
+
+const isWord = ([name, word]: readonly [string, unknown]): boolean =>
+  typeof word === 'string' && (name !== 'lang' || isLanguageTag(word))
 
 /** The settings of a yoke: what each layer says, and what holds of it. */
 export class Configuration {
@@ -44,20 +57,19 @@ export class Configuration {
     return this.#values
   }
 
-  /** Whether any place but the library and the form says a setting. */
-  isSaid(key: SettingKey): boolean {
-    const origin = this.#layers.originOf(key)
-    return origin !== 'library' && origin !== 'form'
-  }
-
   /** Takes what a layer says, nested as script and JSON have it. `undefined` takes a setting back. */
   take(origin: SettingOrigin, settings: object): void {
+    if (!isRecord(settings)) {
+      this.#tell(({ unreadableSettings }) => [unreadableSettings(settings)])
+      return
+    }
     const changed = new Set<SettingKey>()
+    const unknown: string[] = []
     for (const [key, value] of flattenSettings(settings)) {
-      if (!isSettingKey(key) || (rowOf(key).scriptOnly && origin !== 'script' && origin !== 'form'))
-        this.#tell(({ unknownSetting }) => unknownSetting(key))
+      if (!isSettingKey(key) || (rowOf(key).scriptOnly && origin !== 'script')) unknown.push(key)
       else this.#takeOne(origin, key, key, value, changed)
     }
+    if (unknown.length > 0) this.#tell(({ unknownSettings }) => unknownSettings(unknown))
     this.#settle(changed)
   }
 
@@ -73,10 +85,20 @@ export class Configuration {
     if (!key) return
     const changed = new Set<SettingKey>()
     const value = text === null ? undefined : valueOfText(rowOf(key).schema, text)
-    if (text !== null && value === undefined) this.#tell(({ unreadableSetting }) => unreadableSetting(key, name, text))
+    if (text !== null && value === undefined)
+      this.#tell(({ unreadableSetting }) => [unreadableSetting(key, name, text)])
     else this.#takeOne('attribute', key, name, value, changed)
-    // What is written there later is the last word.
+    // An attribute that changes later wins over what script has set.
     this.#settle(changed)
+  }
+
+  /** An attribute of a player was written, or taken away (`null`), after all of them were read. */
+  changeAttribute(name: string, text: string | null): void {
+    if (name === 'settings') this.takeJson(text)
+    else this.takeAttribute(name, text)
+    // What script changes afterwards wins over what the media says itself.
+    const key = ATTRIBUTE_KEYS.get(name)
+    if (key) this.drop('media', key)
   }
 
   /** Takes the text of the attribute `settings`: JSON with the names that script uses. */
@@ -87,9 +109,8 @@ export class Configuration {
     } catch {
       record = undefined
     }
-    const isRecord = typeof record === 'object' && record !== null && !Array.isArray(record)
-    if (!isRecord) this.#tell(({ unreadableSettings }) => unreadableSettings(text ?? ''))
-    this.replace('settings', isRecord ? (record as object) : {})
+    if (!isRecord(record)) this.#tell(({ unreadableSettings }) => [unreadableSettings(text)])
+    this.replace('settings', isRecord(record) ? record : {})
   }
 
   /** A layer has nothing more to say of a setting. */
@@ -102,7 +123,7 @@ export class Configuration {
   /** See `Yoke.explain`. */
   explain(key: string): SettingExplanation | undefined {
     if (isSettingKey(key)) return this.#layers.explain(key)
-    this.#tell(({ unknownSetting }) => unknownSetting(key))
+    this.#tell(({ unknownSettings }) => unknownSettings([key]))
     return undefined
   }
 
@@ -117,8 +138,9 @@ export class Configuration {
     this.#pending.delete(place)
     const shaped = value === undefined ? undefined : readValue(schema, value)
     if (value !== undefined && shaped === undefined)
-      this.#tell(({ unreadableSetting }) => unreadableSetting(key, name, value))
-    else if (deep && shaped !== undefined && origin !== 'form') this.#readDeep(origin, key, shaped, changed)
+      this.#tell(({ unreadableSetting }) => [unreadableSetting(key, name, value)])
+    else if (deep && shaped !== undefined && !UNWRITTEN_ORIGINS.includes(origin))
+      this.#readDeep(origin, key, shaped, changed)
     else this.#put(origin, key, shaped, changed)
   }
 
@@ -145,7 +167,7 @@ export class Configuration {
     const twice = this.#told.has(key) ? undefined : this.#layers.twiceOf(key)
     if (!twice) return
     this.#told.add(key)
-    this.#tell(({ settingTwice }) => settingTwice(key, ...twice))
+    this.#tell(({ settingTwice }) => [settingTwice(key, ...twice)])
   }
 
   #settle(changed: ReadonlySet<SettingKey>): void {
@@ -154,12 +176,22 @@ export class Configuration {
       const value = this.#layers.originOf(key) === 'library' ? undefined : this.#layers.valueOf(key)
       return value === undefined ? [] : [[key, value] as const]
     })
-    this.#values = { ...DEFAULTS, ...nestSettings(said) }
+    this.#values = bare({ ...DEFAULTS, ...nestSettings(said), words: this.#words() }) as unknown as SettledSettings
     this.#changed(changed)
   }
 
-  #tell(choose: (reading: Reading) => Fault): void {
-    use(READING, this.#host, reading => this.#raise(choose(reading)))
+  /** What script leaves out is said in the words of the controls. */
+  #words(): SettledSettings['words'] {
+    const said = [this.#layers.saidBy('form', 'words'), this.#layers.valueOf('words')].flatMap(words =>
+      isRecord(words) ? Object.entries(words).filter(isWord) : []
+    )
+    return { ...BASIC_WORDS, ...Object.fromEntries(said) }
+  }
+
+  #tell(choose: (reading: Reading) => readonly Fault[]): void {
+    use(READING, this.#host, reading => {
+      for (const reason of choose(reading)) this.#raise(reason)
+    })
   }
 
   /** Told after the call that gave rise to it: whoever made a yoke can listen by then. */

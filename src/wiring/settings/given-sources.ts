@@ -1,20 +1,24 @@
+import { isFile } from '../../core/settings/value-schema.ts'
 import { typeOfAddress } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import { leadingFiles } from '../../media/kinds.ts'
 import type { GivenSource } from '../../media/source-port.ts'
 import type { SettledSettings } from './settings.ts'
 
-/** What the browser says of its user's wish to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
+/** Whether the user has asked the browser to save data (Network Information, `saveData`; CSS `prefers-reduced-data`). */
 export const prefersSavingData = (): boolean => {
   const { connection } = navigator as { connection?: { saveData?: boolean } }
   return connection?.saveData === true || matchMedia('(prefers-reduced-data: reduce)').matches
 }
 
+const isBlob = (source: GivenSource): source is Blob => isFile(source)
+
 /** The sources that settings name, handed to whatever media a yoke has. */
 export class GivenSources {
   /** What is to play; nothing where it is left to the markup. */
   entries: readonly SourceEntry[] = []
-  /** Addresses that were made for files, and have to be taken back. */
+  /** Object URLs that were made for files, and have to be revoked. */
   #made: string[] = []
 
   /** Takes these in place of any before; none leaves the choice to the markup. */
@@ -23,12 +27,7 @@ export class GivenSources {
     this.stop()
     this.entries = (settings.sources ?? []).map(source => this.#entryOf(source))
     this.setPreferences(media, settings)
-    if (before.length > 0 || this.entries.length > 0) media?.sources?.setSources(this.entries)
-  }
-
-  /** Tells a media what it is to play. */
-  applyTo(media: MediaAdapter | undefined): void {
-    if (this.entries.length > 0) media?.sources?.setSources(this.entries)
+    if (before.length > 0 || this.entries.length > 0) media?.sources?.setSources(leadingFiles(this.entries))
   }
 
   /** Tells a media how its sources are chosen. */
@@ -49,10 +48,10 @@ export class GivenSources {
 
   #entryOf(source: GivenSource): SourceEntry {
     if (typeof source === 'string') return { src: source }
-    if (!(source instanceof Blob)) return source
+    if (!isBlob(source)) return source
     const src = URL.createObjectURL(source)
     this.#made.push(src)
-    const name = source instanceof File ? source.name : undefined
+    const { name } = source as Partial<File>
     const type = source.type || (name && typeOfAddress(name))
     return { src, ...(name && { name }), ...(type && { type }) }
   }

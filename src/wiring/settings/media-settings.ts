@@ -33,11 +33,10 @@ export class MediaSettings {
   #applyOne(media: MediaAdapter, key: MediaKey): void {
     const origin = this.#settings.originOf(key)
     const isSaid = origin !== 'library'
-    const isChanged = this.#set.has(key)
     // What the media says itself is so already, unless something stronger has said otherwise meanwhile.
-    if ((origin === 'media' || !isSaid) && !isChanged) return
-    if (isSaid && origin !== 'media') this.#set.add(key)
-    else this.#set.delete(key)
+    const isOurs = isSaid && origin !== 'media'
+    if (!isOurs && !this.#set.has(key)) return
+    this.#set[isOurs ? 'add' : 'delete'](key)
     const value = this.#settings.values[key]
     // Begun muted is what it says; who has turned the sound on meanwhile is not silenced by a setting that is taken back.
     if (key === 'muted' && !isSaid) return

@@ -10,6 +10,7 @@ import { MediaSettings } from './media-settings.ts'
 /** A yoke, as far as its settings concern it. */
 export interface ConfiguredYoke extends PartHost {
   readonly media: MediaAdapter | undefined
+  readonly given: readonly SourceEntry[]
   setContext(changed: Partial<PlayerContext>): void
 }
 
@@ -38,7 +39,9 @@ export class YokeConfiguration extends Configuration {
     this.#ofMedia.adopt(media)
     this.#overruleAutoplay()
     this.#sources.setPreferences(media, this.values)
-    this.#sources.applyTo(media)
+    // What a media is to choose among may be a part of them.
+    const { given } = this.#yoke
+    if (given.length > 0) media?.sources?.setSources(given)
   }
 
   stop(): void {

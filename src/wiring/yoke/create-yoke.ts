@@ -1,5 +1,5 @@
 import type { MediaAdapter } from '../../media/adapter.ts'
-import { isMediaElement } from '../../media/html/is-media-element.ts'
+import { isMediaElement, type MediaElement } from '../../media/html/is-media-element.ts'
 import { MediaElementAdapter } from '../../media/html/media-element.ts'
 import { Yoke, type YokeOptions } from './yoke.ts'
 
@@ -7,7 +7,7 @@ import { Yoke, type YokeOptions } from './yoke.ts'
  * Couples a media element, or any media adapter, to controls. Disposing of the yoke also disposes of the adapter that
  * was made here for an element; an adapter of yours is yours.
  */
-export const createYoke = (source: HTMLMediaElement | MediaAdapter, options: YokeOptions = {}): Yoke => {
+export const createYoke = (source: MediaElement | MediaAdapter, options: YokeOptions = {}): Yoke => {
   const yoke = new Yoke(options)
   yoke.attend()
   if (isMediaElement(source)) {

@@ -50,10 +50,28 @@ export class YokeStartEvent extends Event {
   }
 }
 
+declare global {
+  interface HTMLElementEventMap extends YokeEventMap {}
+  interface DocumentEventMap extends YokeEventMap {}
+  interface WindowEventMap extends YokeEventMap {}
+}
+
+/** The library's own events, by their types. */
+export interface YokeEventMap {
+  'yoke-command': YokeCommandEvent
+  'yoke-fault': YokeFaultEvent
+  'yoke-start': YokeStartEvent
+}
+
 /** An event at several targets, until one refuses it. Each gets its own: an event can be under way only once. */
 export const dispatchAt = (targets: Iterable<EventTarget>, create: () => Event): boolean => {
   for (const target of targets) if (!target.dispatchEvent(create())) return false
   return true
+}
+
+/** Tells a fault that is of no yoke at the element whose markup has it, and on the console unless a listener prevents that. */
+export const reportAt = (element: Element, fault: Fault): void => {
+  if (element.dispatchEvent(new YokeFaultEvent(fault, element))) warn(fault, element)
 }
 
 export const warn = (fault: Fault, element: Element | undefined): void => {

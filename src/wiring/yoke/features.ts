@@ -4,7 +4,7 @@ import type { MediaAdapter } from '../../media/adapter.ts'
 import { tracksRightIn } from '../../media/html/track-elements.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
-/** Something that a yoke can do, and pays for only when it is wanted. */
+/** Something that a yoke can do, loaded only when it is wanted. */
 interface FeatureRow {
   readonly part: Part<{ readonly begin: Feature }>
   readonly isWanted: (yoke: YokeView) => boolean
@@ -25,7 +25,7 @@ const FEATURES: readonly FeatureRow[] = [
   { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself }
 ]
 
-/** Keeps the engine from loading and showing tracks that the library does; it may have them while the library cannot. */
+/** Keeps the engine from loading and showing the tracks that the library shows; the engine shows them while the library cannot. */
 class NativeTracks {
   readonly #yoke: YokeView
   readonly #restores: (() => void)[] = []
@@ -35,7 +35,7 @@ class NativeTracks {
     this.#yoke = yoke
   }
 
-  /** Where the engine was kept from some already, those that have come since join them. */
+  /** May be called again: tracks that have come since are disabled too. */
   disable(): void {
     const { media, captions } = this.#yoke
     if (media !== this.#media) this.enable()
@@ -69,12 +69,19 @@ export const beginFeatures = (yoke: YokeView): void => {
         begin(yoke, yoke.signal)
       })
     }
-    // To look is dear: only when something is put together anew.
+    // Looking is slow: only when the media, scopes, tracks or settings have changed.
     yoke.subscribe(({ changes, snapshot: { paused } }) => `${changes} ${paused}`, look)
   }
   yoke.subscribe(
     ({ trackChanges }) => trackChanges,
     () => native.disable()
+  )
+  yoke.subscribe(
+    ({ snapshot: { started } }) => started,
+    started => {
+      // What nobody has asked to start by itself was begun by a press, or by a script in its stead.
+      if (started && yoke.snapshot.startOutcome === 'waiting' && !startsByItself(yoke)) yoke.startBecame('by-press')
+    }
   )
   yoke.signal.addEventListener('abort', () => native.enable())
 }

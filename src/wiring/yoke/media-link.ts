@@ -1,15 +1,20 @@
 import { type Fault, fault } from '../../core/fault.ts'
 import { type PartHost, use } from '../../loading/part.ts'
 import type { MediaAdapter, MediaEventType } from '../../media/adapter.ts'
+import type { SourceLineup } from '../../media/kinds.ts'
 import { CONTROLS } from '../scope/controls-part.ts'
 import { Seeker } from './seeker.ts'
 import type { Store } from './store.ts'
 
-/** How long after a rate was set another one is its refusal, and not somebody else's wish, in milliseconds. */
+/** For how long after a rate was set another rate means that it was refused, in milliseconds. */
 const RATE_ANSWER = 3000
+
+/** Places that are no further apart than this, in seconds, are one. */
+const SAME_PLACE = 0.05
 
 /** Whom a link tells. */
 export interface MediaHost extends PartHost {
+  readonly lineup: SourceLineup | undefined
   dispatchEvent(event: Event): boolean
 }
 
@@ -43,10 +48,12 @@ export class MediaLink {
 
   /** Reads the media anew and brings everything coupled up to date. */
   refresh(eventType?: MediaEventType): void {
+    // What has failed is shown to nobody where another one goes on in its place.
+    if (this.media?.error && this.#host.lineup?.takeOver(this.media)) return
     const failedBefore = this.#store.snapshot.error !== undefined
     if (this.media) this.#store.read(this.media, eventType, this.#seeker?.target)
     this.#store.subscriptions.check()
-    // An engine sets its error before it tells of it: the fault comes with the state, and once.
+    // An engine sets its error before it fires the event: the fault is raised with the state, and once.
     if (this.#store.snapshot.error && !failedBefore) this.#mediaFailed()
   }
 
@@ -67,7 +74,11 @@ export class MediaLink {
   }
 
   endScrub(): void {
+    // While the handle was held, playback went on: it goes on from where the handle was let go.
+    const target = this.#seeker?.target
     this.#seeker?.release()
+    if (target !== undefined && this.media && Math.abs(this.media.currentTime - target) > SAME_PLACE)
+      this.#seeker?.seek(target)
     this.#store.setContext({ scrubbing: false })
     this.refresh()
   }
@@ -84,7 +95,7 @@ export class MediaLink {
 
   #listenTo(media: MediaAdapter): () => void {
     const stops = [
-      media.observe(type => this.#hear(type)),
+      media.observe(type => this.#hear(type, media)),
       media.sources?.observe(reason => {
         if (reason) this.#host.raise(reason)
         this.#store.subscriptions.check()
@@ -95,14 +106,26 @@ export class MediaLink {
     }
   }
 
-  #hear(type: MediaEventType): void {
+  /** Plays; where another media takes over from one that cannot, that one. */
+  async play(): Promise<void> {
+    const { media } = this
+    try {
+      await media?.play()
+    } catch (cause) {
+      if ((cause as Error).name === 'NotSupportedError') this.refresh()
+      if (this.media === media || !this.media) throw cause
+      return this.play()
+    }
+  }
+
+  #hear(type: MediaEventType, media: MediaAdapter): void {
     if (type === 'seeked') this.#seeker?.proceed()
     // What waited for its turn was meant for what played before.
     if (type === 'emptied' || type === 'error') this.#seeker?.forget()
     if (type === 'emptied' || type === 'playing') this.fault = undefined
     if (type === 'ratechange') this.#rateChanged()
     this.refresh(type)
-    this.#host.dispatchEvent(new Event(type))
+    if (media === this.media) this.#host.dispatchEvent(new Event(type))
   }
 
   /** A media may take a rate, and say later that it cannot play at it. */

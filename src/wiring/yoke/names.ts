@@ -1,3 +1,5 @@
+import { onceFor } from '../../core/once-for.ts'
+
 /** `has-volume` to `hasVolume`, as a type. */
 export type CamelCase<Name extends string> = Name extends `${infer Head}-${infer Tail}`
   ? `${Head}${Capitalize<CamelCase<Tail>>}`
@@ -6,14 +8,8 @@ export type CamelCase<Name extends string> = Name extends `${infer Head}-${infer
 /** Markup's `current-time` as script's `currentTime`. */
 const toCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
-/** The rows of a table with their names in camel case, worked out once. */
-const namesOf = new WeakMap<object, readonly (readonly [camel: string, name: string])[]>()
-
-const rowsOf = (table: object): readonly (readonly [camel: string, name: string])[] => {
-  const rows = namesOf.get(table) ?? Object.keys(table).map(name => [toCamelCase(name), name] as const)
-  namesOf.set(table, rows)
-  return rows
-}
+/** The rows of a table with their names in camel case. */
+const rowsOf = onceFor((table: object) => Object.keys(table).map(name => [toCamelCase(name), name] as const))
 
 /** An object whose members, in camel case, read the rows of a table through `read`, each time anew. */
 export const createView = <Table extends object, View>(

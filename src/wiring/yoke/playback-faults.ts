@@ -1,11 +1,14 @@
 import { type Fault, fault } from '../../core/fault.ts'
 import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
+import type { MediaAdapter } from '../../media/adapter.ts'
 
 /** Why a play request was refused, in plain words. */
-export const faultOfPlay = (cause: unknown): Fault => {
+export const faultOfPlay = (cause: unknown, media?: MediaAdapter): Fault => {
   const name = (cause as { name?: string } | undefined)?.name
   if (name === 'NotAllowedError') {
+    if (media?.serviceInFront)
+      return fault('play-blocked', `${media.service} wants a press of its own first.`, 'let nothing lie over it', cause)
     return fault(
       'play-blocked',
       'The browser does not start sound before someone has pressed something on the page.',

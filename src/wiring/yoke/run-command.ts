@@ -1,8 +1,9 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../../core/fault.ts'
-import { type CommandValue, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
+import { type Fault, fault, type Result, refuse, succeed, textOf } from '../../core/fault.ts'
+import { type Command, type CommandValue, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
 import { type Effect, type Presentation, planCommand } from '../../core/playback/plan.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import type { SourceLineup } from '../../media/kinds.ts'
 import { faultOfPlay, faultOfPresentation } from './playback-faults.ts'
 import { unknownCommand } from './unknown-name.ts'
 import type { AuthorCommand, YokeView } from './yoke-view.ts'
@@ -14,6 +15,9 @@ export type RunResult = Result<void>
 export interface CommandHost extends YokeView {
   readonly media: MediaAdapter | undefined
   readonly snapshot: MediaSnapshot
+  readonly lineup: SourceLineup | undefined
+  /** Plays what is there, or what takes over from it. */
+  playMedia(): Promise<void>
   /** Goes to a position; never more than one seek is under way. */
   seekTo(seconds: number): void
   /** A rate is about to be set: if the media takes it back, that is told. */
@@ -32,7 +36,7 @@ const runAuthor = async (
     await command(value, host)
     return succeed(undefined)
   } catch (cause) {
-    const sentence = `The command ${name} ended in an exception: ${String(cause)}`
+    const sentence = `The command ${name} ended in an exception: ${textOf(cause)}`
     return host.raise(
       fault('command-failed', sentence, 'look into the function that was given to defineCommand', cause)
     )
@@ -48,15 +52,22 @@ const present = (host: CommandHost, kind: Presentation, how: 'request' | 'exit')
 const apply = (host: CommandHost, media: MediaAdapter, effect: Effect): Promise<void> | undefined => {
   switch (effect.do) {
     case 'play':
-      return media.play().catch(cause => Promise.reject(faultOfPlay(cause)))
+      return host.playMedia().catch(cause => Promise.reject(faultOfPlay(cause, host.media)))
     case 'pause':
+      media.pause()
+      return undefined
     case 'load':
-      media[effect.do]()
+      if (!host.lineup?.restart()) media.load()
+      return undefined
+    case 'stopped':
+      host.setContext({ stopped: true })
       return undefined
     case 'set':
       if (effect.property === 'playbackRate') host.expectRate(effect.to)
-      if (effect.property === 'currentTime') host.seekTo(effect.to)
-      else Object.assign(media, { [effect.property]: effect.to })
+      if (effect.property === 'currentTime') {
+        host.setContext({ stopped: false })
+        host.seekTo(effect.to)
+      } else Object.assign(media, { [effect.property]: effect.to })
       return undefined
     case 'show-captions':
       host.captions?.choose(effect.track)
@@ -66,21 +77,22 @@ const apply = (host: CommandHost, media: MediaAdapter, effect: Effect): Promise<
   }
 }
 
-/** What was begun, and could not be: told once, by whoever knows it first. */
+/** Reports what could not be carried out, unless that has been reported already. */
 const refused = (host: CommandHost, reason: Fault): RunResult => {
   // A play that was taken back is nobody's fault, and a media that failed has told so already.
-  if (reason.code === 'play-interrupted' || reason.code === 'media-failed') return refuse(reason)
+  if (reason.code === 'play-interrupted') return refuse(reason)
+  if (reason.code === 'media-failed') return refuse(host.media?.error?.reason ?? host.fault ?? reason)
   if (reason.code === 'play-blocked') host.keepFault(reason)
   return host.raise(reason)
 }
 
 const perform = async (host: CommandHost, name: string, effects: readonly Effect[]): Promise<RunResult> => {
-  const { media } = host
   let begun: Promise<void> | undefined
   try {
-    for (const effect of effects) begun = (media && apply(host, media, effect)) ?? begun
+    // An effect may bring another media.
+    for (const effect of effects) begun = (host.media && apply(host, host.media, effect)) ?? begun
   } catch (cause) {
-    const sentence = `The command ${name} was refused by the media: ${String(cause)}`
+    const sentence = `The command ${name} was refused by the media: ${textOf(cause)}`
     return host.raise(fault('command-failed', sentence, 'look at the capabilities of the media', cause))
   }
   host.refresh()
@@ -92,6 +104,21 @@ const perform = async (host: CommandHost, name: string, effects: readonly Effect
     return refused(host, reason as Fault)
   }
 }
+
+/** From so many times the length on, a place is taken for one in milliseconds. */
+const FAR = 10
+
+const reportFarSeek = (host: CommandHost, command: Command, source: Element | undefined): void => {
+  const { duration = Number.NaN } = host.snapshot
+  if (command.name !== 'seek' || command.to.kind !== 'seconds' || !Number.isFinite(duration)) return
+  const { seconds } = command.to
+  if (seconds < duration * FAR) return
+  const sentence = `A seek went to ${seconds} s, and the media is ${Math.round(duration)} s long.`
+  host.raise(fault('seek-beyond-end', sentence, `times are seconds: did you mean ${seconds / 1000}?`), source)
+}
+
+const isCommandValue = (value: unknown): value is CommandValue | undefined =>
+  value === undefined || typeof value === 'string' || typeof value === 'number'
 
 /** Carries out a command that the page has let pass. See `Yoke.run`. */
 export const runCommand = async (
@@ -107,10 +134,12 @@ export const runCommand = async (
     host.retryWithoutMedia()
     return succeed(undefined)
   }
-  const command = tryReadCommand(name, value)
+  const command = tryReadCommand(name, isCommandValue(value) ? value : textOf(value))
   if (!command.ok) return host.raise(command.fault, source)
+  if (host.arrival) await host.arrival
   // The time runs on between events: what a command starts from is read now.
   host.refresh()
+  reportFarSeek(host, command.value, source)
   const plan = planCommand(command.value, host.snapshot)
   return plan.ok ? perform(host, name, plan.value) : host.raise(plan.fault, source)
 }

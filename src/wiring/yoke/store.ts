@@ -8,7 +8,7 @@ import {
 import type { MediaAdapter, MediaEventType } from '../../media/adapter.ts'
 import { Subscriptions } from './subscriptions.ts'
 
-/** What is known at this moment, and who wants to know of changes. The media owns its state; this is what was seen of it. */
+/** The last snapshot and its subscribers. The media owns its state; a snapshot is what was seen of it. */
 export class Store {
   readonly subscriptions: Subscriptions
   #snapshot = initialSnapshot

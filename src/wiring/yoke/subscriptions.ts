@@ -11,19 +11,26 @@ export class Subscriptions {
 
   /** Calls `listener` each time that what `select` picks is another, and not at once. @returns its stop. */
   add<Picked>(select: () => Picked, listener: (picked: Picked) => void): () => void {
-    let last = select()
+    let last: Picked | undefined
     let hasFailed = false
-    const check = (): void => {
+    const attempt = (task: () => void): void => {
       try {
-        const picked = select()
-        if (Object.is(picked, last)) return
-        last = picked
-        listener(picked)
+        task()
       } catch (cause) {
         if (!hasFailed) this.#failed(cause)
         hasFailed = true
       }
     }
+    attempt(() => {
+      last = select()
+    })
+    const check = (): void =>
+      attempt(() => {
+        const picked = select()
+        if (Object.is(picked, last)) return
+        last = picked
+        listener(picked)
+      })
     this.#checks.add(check)
     return () => this.#checks.delete(check)
   }

@@ -1,6 +1,7 @@
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import { STATES } from '../../core/playback/states.ts'
 import { wholeSeconds } from '../../core/time/clock.ts'
+import { timerDelay } from '../../core/time/delay.ts'
 
 /** A look never follows another by less than this, in seconds, but where a task asks for its very frame. */
 const SHORTEST = 0.033
@@ -91,12 +92,12 @@ export class Timeline {
   }
 
   #look(seconds: number): void {
-    this.#timer = setTimeout(() => this.#due(), seconds * 1000)
+    this.#timer = setTimeout(() => this.#due(), timerDelay(seconds * 1000))
   }
 
   /** Frame by frame for the last moment. A hidden page has no frames; there, nobody sees one. */
   #approach(wait: number): void {
-    if (wait > CLOSE) this.#timer = setTimeout(() => this.plan(), (wait - CLOSE * 0.8) * 1000)
+    if (wait > CLOSE) this.#timer = setTimeout(() => this.plan(), timerDelay((wait - CLOSE * 0.8) * 1000))
     else if (globalThis.document?.hidden !== false) this.#look(Math.max(wait, 0.004))
     else
       this.#frame = requestAnimationFrame(() => {

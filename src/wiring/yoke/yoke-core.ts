@@ -1,4 +1,4 @@
-import { type Fault, fault, refuse } from '../../core/fault.ts'
+import { type Fault, fault, refuse, textOf } from '../../core/fault.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
 import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
@@ -8,9 +8,11 @@ import type { SettingKey } from '../../core/settings/table.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import { use } from '../../loading/part.ts'
 import type { MediaAdapter, MediaEventType } from '../../media/adapter.ts'
+import type { SourceLineup } from '../../media/kinds.ts'
 import type { PresentationPort } from '../../media/presentation.ts'
 import { type CaptionsView, TrackList } from '../captions/track-list.ts'
 import { CONTROLS } from '../scope/controls-part.ts'
+import { hostOf, rootOf } from '../scope/nodes.ts'
 import type { SettledSettings, YokeSettings } from '../settings/settings.ts'
 import { YokeConfiguration } from '../settings/yoke-configuration.ts'
 import { dispatchAt, warn, YokeFaultEvent, YokeStartEvent } from './events.ts'
@@ -19,7 +21,16 @@ import { MediaLink } from './media-link.ts'
 import type { RunResult } from './run-command.ts'
 import { Store } from './store.ts'
 import { Timeline } from './timeline.ts'
-import type { AuthorCommand, AuthorValue, MeasuresView, Scope, StatesView, ValuesView, YokeView } from './yoke-view.ts'
+import type {
+  AuthorCommand,
+  AuthorValue,
+  LinkedPreset,
+  MeasuresView,
+  Scope,
+  StatesView,
+  ValuesView,
+  YokeView
+} from './yoke-view.ts'
 
 /**
  * What a yoke is to its own parts: the store, the media, the settings, the scopes, and what they tell one another. Authors
@@ -49,8 +60,14 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   protected readonly store = new Store(cause => this.subscriberFailed(cause))
   /** @internal */
   protected readonly link = new MediaLink(this.store, this)
-  /** @internal */
-  protected readonly configuration: YokeConfiguration
+  /** @internal What other places than script say too: the markup of a player, its form, clips. */
+  readonly layers: YokeConfiguration
+  /** @internal Where some of the sources are no files: what plays now, and what comes after it. */
+  lineup: SourceLineup | undefined
+  declare preset: LinkedPreset | undefined
+  /** @internal Resolves once the media that was announced is there, or will not come; `undefined` while none is. */
+  arrival: Promise<void> | undefined
+  #arrived: (() => void) | undefined
   readonly #controls = new Map<Element, string>()
   #captions: CaptionsView | undefined
   #isAttended = false
@@ -58,7 +75,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   constructor() {
     super()
     this.timeline = new Timeline(this)
-    this.configuration = new YokeConfiguration(this, () => this.changed())
+    this.layers = new YokeConfiguration(this, () => this.changed())
     this.subscribe(
       ({ snapshot }) => snapshot,
       () => this.timeline.plan()
@@ -71,9 +88,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     return this.link.media
   }
 
-  /** @internal The sources that settings name; none where it is left to the markup. */
+  /** @internal The sources that settings name for the present media; none where it is left to the markup. */
   get given(): readonly SourceEntry[] {
-    return this.configuration.sources
+    return this.lineup?.entries ?? this.layers.sources
   }
 
   /** What shows captions; `undefined` until there are any. */
@@ -98,7 +115,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
 
   /** How this yoke behaves: the settings that hold, with what was left out filled in. */
   get settings(): SettledSettings {
-    return this.configuration.values
+    return this.layers.values
   }
 
   /** Whether the yoke has been disposed of. */
@@ -122,7 +139,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     if (container) return container
     const targets = [...this.scopes].map(({ target }) => target)
     const { picture } = this
-    return targets.find(target => picture && (target.contains(picture) || target === hostOf(picture))) ?? targets[0]
+    return (
+      targets.find(target => picture && (target.contains(picture) || target === hostOf(rootOf(picture)))) ?? targets[0]
+    )
   }
 
   /** @internal */
@@ -137,12 +156,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
 
   /** @internal */
   settingOrigin(key: SettingKey): SettingOrigin {
-    return this.configuration.originOf(key)
-  }
-
-  /** @internal What other places than script say: the markup of a player, its form, clips. */
-  get layers(): YokeConfiguration {
-    return this.configuration
+    return this.layers.originOf(key)
   }
 
   /**
@@ -161,7 +175,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     return refuse(reason)
   }
 
-  /** Counts a control in. @returns its way out. */
+  /** Registers a control. @returns its removal. */
   addControl(element: Element, command: string): () => void {
     this.#controls.set(element, command)
     this.store.subscriptions.checkSoon()
@@ -181,6 +195,11 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     const wasThere = this.scopes.delete(scope)
     if (wasThere) this.lookForTracks()
     return wasThere
+  }
+
+  /** @internal Plays; where another media takes over from one that cannot, that one. */
+  playMedia(): Promise<void> {
+    return this.link.play()
   }
 
   /** @internal */
@@ -217,12 +236,26 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     this.raise(reason, element)
   }
 
+  /** @internal A media was announced, and is still to be made or told what to play: commands wait for it. */
+  expectMedia(): void {
+    this.arrival ??= new Promise(resolve => {
+      this.#arrived = resolve
+    })
+  }
+
+  /** @internal The announced media is there, or will not come. */
+  mediaArrived(): void {
+    this.#arrived?.()
+    this.arrival = undefined
+    this.#arrived = undefined
+  }
+
   /** @internal Takes note of what the media itself does not tell. */
   setContext(changed: Partial<PlayerContext>): void {
     if (!this.disposed) this.store.setContext(changed)
   }
 
-  /** @internal Someone is about to use it: what goes along with that comes, once. */
+  /** @internal Begins the features of a yoke in use, once. */
   attend(): void {
     if (this.#isAttended) return
     use(CONTROLS, this, ({ BEHAVIOURS }) => {
@@ -242,7 +275,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
     return [this, ...new Set([...this.scopes].map(scope => scope.target))]
   }
 
-  /** @internal It is put together anew. */
+  /** @internal Its media, scopes, tracks or settings have changed. */
   protected changed(): void {
     if (this.disposed) return
     this.changes += 1
@@ -251,10 +284,8 @@ export abstract class YokeCore extends EventTarget implements YokeView {
 
   /** @internal Tells that a function of the page ended in an exception. */
   subscriberFailed(cause: unknown): void {
-    const sentence = `A function that was given to subscribe, or that reads or writes a value of your own, ended in an exception: ${String(cause)}`
-    this.raise(
-      fault('subscriber-failed', sentence, 'look into that function; the others are called all the same', cause)
-    )
+    const sentence = `A function that was given to subscribe, or that reads or writes a value of your own, ended in an exception: ${textOf(cause)}`
+    this.raise(fault('subscriber-failed', sentence, 'look into it; the others are called all the same', cause))
   }
 
   abstract run(name: string, value?: CommandValue, source?: Element): Promise<RunResult>
@@ -266,10 +297,4 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   abstract readonly measures: MeasuresView
   abstract beginScrub(): void
   abstract endScrub(): void
-}
-
-/** The element whose shadow root holds a node. */
-const hostOf = (node: Node): Element | undefined => {
-  const root = node.getRootNode()
-  return 'host' in root ? (root as ShadowRoot).host : undefined
 }

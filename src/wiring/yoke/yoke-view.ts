@@ -5,7 +5,7 @@ import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.
 import type { StartOutcome } from '../../core/playback/start.ts'
 import type { StateName } from '../../core/playback/states.ts'
 import type { MeasureName, VALUES, ValueName } from '../../core/playback/values.ts'
-import type { SettingOrigin } from '../../core/settings/layers.ts'
+import type { SettingExplanation, SettingOrigin } from '../../core/settings/layers.ts'
 import type { SettingKey } from '../../core/settings/table.ts'
 import type { PartHost } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
@@ -49,6 +49,8 @@ export interface Scope {
 /** What couplings, behaviours and captions know of a yoke. */
 export interface YokeView extends PartHost {
   readonly media: MediaAdapter | undefined
+  /** The preset that it is linked to, where the page has brought presets. */
+  readonly preset: LinkedPreset | undefined
   readonly snapshot: MediaSnapshot
   readonly states: StatesView
   readonly values: ValuesView
@@ -79,6 +81,8 @@ export interface YokeView extends PartHost {
   readonly trackChanges: number
   /** What shows captions; `undefined` until there are any. */
   captions: CaptionsView | undefined
+  /** Resolves once a media that was announced is there, or will not come; `undefined` while none is. */
+  readonly arrival: Promise<void> | undefined
   /** What `retry` does while there is no media, and one was to come: set by what was to bring it. */
   retryWithoutMedia: (() => void) | undefined
   /** See `Yoke.run`. */
@@ -91,11 +95,11 @@ export interface YokeView extends PartHost {
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
   /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
-  /** Counts a place in whose elements are coupled to it. */
+  /** Registers a scope. */
   addScope(scope: Scope): void
   /** @returns whether it was there. */
   removeScope(scope: Scope): boolean
-  /** Counts a control in. @returns its way out. */
+  /** Registers a control. @returns its removal. */
   addControl(element: Element, command: string): () => void
   /** See `Yoke.beginScrub`. */
   beginScrub(): void
@@ -130,3 +134,15 @@ export interface Coupling {
 }
 
 export type Couple = (element: HTMLElement, yoke: YokeView) => Coupling | undefined
+
+/** The link of a yoke to a preset. */
+export interface LinkedPreset {
+  /** The name of the preset; `''` while there is none. */
+  readonly name: string
+  /** Every preset that has a say, the strongest first: it, and those that it extends. */
+  readonly chain: readonly string[]
+  /** Settings of the preset that this media passes over, and why. */
+  readonly ignored: readonly { readonly key: SettingKey; readonly why: string }[]
+  /** What the preset settles; `undefined` where something else does. */
+  explain(key: string): SettingExplanation | undefined
+}

@@ -1,14 +1,18 @@
-import { type Fault, fault, refuse } from '../../core/fault.ts'
+/// <reference lib="esnext.disposable" preserve="true" />
+import { type Fault, fault, refuse, textOf } from '../../core/fault.ts'
 import { availabilityOf } from '../../core/playback/availability.ts'
 import { type CommandName, type CommandValue, isCommandName } from '../../core/playback/commands.ts'
 import type { StartOutcome } from '../../core/playback/start.ts'
 import { VALUES } from '../../core/playback/values.ts'
+import { whyIgnored } from '../../core/settings/ignored.ts'
 import type { SettingExplanation } from '../../core/settings/layers.ts'
 import type { SettingKey } from '../../core/settings/table.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
 import { bring, definePart, use } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import { scheduleChecks } from '../checks/schedule.ts'
 import { CONTROLS } from '../scope/controls-part.ts'
+import { yokeOfControl } from '../scope/registry.ts'
 import { bindScope } from '../scope/scope.ts'
 import type { YokeSettings } from '../settings/settings.ts'
 import { dispatchAt, YokeCommandEvent } from './events.ts'
@@ -35,6 +39,8 @@ export interface YokeOptions extends YokeSettings {
  * runs commands on it. Fires the media's own events, `yoke-command`, `yoke-start` and `yoke-fault`.
  */
 export class Yoke extends YokeCore implements CommandHost {
+  /** {@link dispose}, for `using yoke = createYoke(…)`, where the platform knows it. */
+  declare readonly [Symbol.dispose]: () => void
   readonly #views = new Views(() => this.snapshot)
 
   constructor(options: YokeOptions = {}) {
@@ -43,6 +49,7 @@ export class Yoke extends YokeCore implements CommandHost {
     for (const [name, command] of Object.entries(commands)) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(values)) this.defineValue(name, value)
     this.configure(settings)
+    scheduleChecks()
     if (signal?.aborted) this.dispose()
     else signal?.addEventListener('abort', () => this.dispose(), { signal: this.signal })
   }
@@ -64,7 +71,7 @@ export class Yoke extends YokeCore implements CommandHost {
 
   /** The sources in the order in which they are tried, what has become of each, and why. Empty for a media that has but one way to play. */
   get sources(): readonly SourceReport[] {
-    return this.media?.sources?.list ?? []
+    return this.lineup?.list ?? this.media?.sources?.list ?? []
   }
 
   /** What has come of a start by itself. `yoke-start` tells of it. */
@@ -77,16 +84,20 @@ export class Yoke extends YokeCore implements CommandHost {
    * fault and changes nothing; so is one that there is not: `setting-unknown`.
    */
   configure(settings: YokeSettings): void {
-    this.configuration.take('script', settings)
+    this.layers.take('script', settings)
   }
 
   /**
    * Says what a setting is, which place settled it (see `SettingOrigin`), what that hid, and whether the media honours it:
-   * one of sound passes over what is of a picture. `start.when` and its like are named with a point. `undefined`, and a fault, for a setting that there is not.
+   * sound passes over what is of a picture, a hosted service over more (`whyIgnored` says why). `start.when` and its like are named with a point. `undefined`, and a fault, for a setting that there is not.
    */
-  explain(key: SettingKey | (string & {})): (SettingExplanation & { readonly isHonoured: boolean }) | undefined {
-    const explanation = this.configuration.explain(key)
-    return explanation && { ...explanation, isHonoured: !explanation.isOfPicture || this.media?.kind !== 'sound' }
+  explain(
+    key: SettingKey | (string & {})
+  ): (SettingExplanation & { readonly isHonoured: boolean; readonly whyIgnored: string }) | undefined {
+    const explanation = this.preset?.explain(key) ?? this.layers.explain(key)
+    if (!explanation) return undefined
+    const why = this.media ? whyIgnored(explanation.key, this.media) : ''
+    return { ...explanation, isHonoured: why === '', whyIgnored: why }
   }
 
   /**
@@ -96,7 +107,7 @@ export class Yoke extends YokeCore implements CommandHost {
   attach(media: MediaAdapter | undefined): void {
     if (this.disposed || media === this.media) return
     this.link.attach(media)
-    this.configuration.adopt(media)
+    this.layers.adopt(media)
     this.lookForTracks()
   }
 
@@ -105,12 +116,11 @@ export class Yoke extends YokeCore implements CommandHost {
    * `play` resolves when playback has truly begun, full screen when it is there, the others when the media has been
    * told. Never rejects; `{ ok: false, fault }` says why not.
    */
-  run(name: CommandName | (string & {}), value?: CommandValue, source?: Element): Promise<RunResult> {
+  run(wanted: CommandName | (string & {}), value?: CommandValue, source?: Element): Promise<RunResult> {
+    const name = textOf(wanted)
     return new Promise(resolve => {
       if (this.disposed)
-        resolve(
-          refuse(fault('media-absent', `The command ${name} came after the yoke was disposed of.`, 'make a new one'))
-        )
+        resolve(refuse(fault('media-absent', `The command ${name} came after dispose().`, 'make a new one')))
       else if (dispatchAt(this.targets(), () => new YokeCommandEvent(name, value, source))) {
         const host = { raise: (reason: Fault) => resolve(this.raise(reason)) }
         use(CONTROLS, host, ({ runCommand }) => {
@@ -119,7 +129,7 @@ export class Yoke extends YokeCore implements CommandHost {
         })
       } else {
         const sentence = `The command ${name} was refused by the page.`
-        resolve(refuse(fault('command-prevented', sentence, 'a yoke-command listener called preventDefault()')))
+        resolve(refuse(fault('command-prevented', sentence, 'a listener of yoke-command prevented it')))
       }
     })
   }
@@ -142,6 +152,7 @@ export class Yoke extends YokeCore implements CommandHost {
   /** Adds a value of your own; a fault `name-taken` where the name is one of ours. */
   defineValue(name: string, value: AuthorValue): void {
     if (Object.hasOwn(VALUES, name)) this.#refuseName('value', name)
+    else if (typeof value?.read !== 'function') this.subscriberFailed(new TypeError(`the value ${name} has no read`))
     else this.authorValues.set(name, value)
     this.refresh()
   }
@@ -173,7 +184,7 @@ export class Yoke extends YokeCore implements CommandHost {
    */
   async inspect(): Promise<Inspection | undefined> {
     const inspector = await bring(INSPECTOR, this)
-    const seen = inspector?.inspect(this)
+    const seen = inspector?.inspect(this, yokeOfControl)
     if (seen) inspector?.printInspection(seen)
     return seen
   }
@@ -184,7 +195,7 @@ export class Yoke extends YokeCore implements CommandHost {
     this.life.abort()
     for (const scope of [...this.scopes]) scope.release()
     this.timeline.stop()
-    this.configuration.stop()
+    this.layers.stop()
     this.store.subscriptions.clear()
     this.link.stop()
   }

@@ -103,7 +103,7 @@ describe('a source that cannot be played from its start is left for the next one
     await person.put(
       WAYS.map(
         ([, path]) =>
-          `<yoke-player source-timeout="2" data-path="${path}"><video muted preload="none" width="160"><source src="/failing/${path}" type="video/${path.endsWith('mp4') ? 'mp4' : 'webm'}"><source src="/media/tide-clock.mp4" type="video/mp4"></video><button type="button" command="--play-pause">Play</button></yoke-player>`
+          `<yoke-player source-timeout="4" data-path="${path}"><video muted preload="none" width="160"><source src="/failing/${path}" type="video/${path.endsWith('mp4') ? 'mp4' : 'webm'}"><source src="/media/tide-clock.mp4" type="video/mp4"></video><button type="button" command="--play-pause">Play</button></yoke-player>`
       ).join('')
     )
     await person.page.run(() => {
@@ -134,15 +134,14 @@ describe('a source that cannot be played from its start is left for the next one
   })
 
   it.each(WAYS)('one %s', async (_, path) => {
-    await expect.poll(() => seen(path), { timeout: 30_000 }).toBeTruthy()
+    await expect.poll(() => seen(path)).toBeTruthy()
     const { sources, states, ...rest } = (await seen(path)) as {
       sources: { state: string; turn: number }[]
       states: string[]
     }
     expect(rest).toEqual({ play: 'begun', fault: '', playbackRate: 1.5, muted: true })
-    // A machine that is slow enough has the next one tried twice.
-    expect(sources[0]?.turn).toBe(1)
-    expect([2, 3]).toContain(sources[1]?.turn)
+    // A machine that is slow enough has the next one tried again, and before it one that has only been silent.
+    expect(Number(sources[1]?.turn)).toBeGreaterThan(Number(sources[0]?.turn))
     expect(['failed', 'silent']).toContain(sources[0]?.state)
     expect(sources[1]?.state).toBe('chosen')
     // A viewer sees a wait, and not a fall back.
@@ -167,18 +166,22 @@ describe('a source that cannot be played on is left for the next one', () => {
       expect(seen).toMatchObject({ rate: 4, muted: true, fault: '', faults: [], errors: [] })
       expect(seen.sources[1]?.state).toBe('chosen')
       expect(seen.states.filter(state => state.includes('ended'))).toEqual([])
-      // Its picture is that of its time; at four times the speed WebKit's lags behind, and stays so until it is sought.
-      await person.page.run(() => {
-        const player = document.querySelector('yoke-player')
-        player?.pause()
-        if (player) player.currentTime = Number(player.currentTime)
-      })
+      await person.page.run(() => document.querySelector('yoke-player')?.pause())
       const distance = async (): Promise<number> => {
+        // Its picture is that of its time; at four times the speed WebKit's lags behind, and stays so until it is sought.
+        await person.page.run(
+          () =>
+            new Promise(resolve => {
+              const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+              player.addEventListener('seeked', resolve, { once: true })
+              player.currentTime -= 0.04
+            })
+        )
         const frame = await person.page.run(readFrameNumber, 'video')
         const time = await person.page.run(() => document.querySelector('video')?.currentTime ?? 0)
         return Math.abs((frame ?? Number.NaN) / 25 - time)
       }
-      await expect.poll(distance, { timeout: 10_000 }).toBeLessThan(0.2)
+      await expect.poll(distance).toBeLessThan(0.2)
     }
   )
 
@@ -313,9 +316,10 @@ describe('a connection that breaks', () => {
       ? [
           [
             'because the device is off line',
-            'flaky/150000/spring-tide.webm',
+            // An address of its own: what Chromium has of another one's bytes it plays from memory.
+            'flaky/150000/spring-tide.webm?off-line',
             async () => {
-              await untilPlaying('spring-tide.webm')
+              await untilPlaying('spring-tide.webm?off-line')
               await person.page.setOffline?.(true)
               // Only then: else all of it may have come before the line goes.
               await fetch(`${person.server.address}/failing/mend`)
@@ -338,6 +342,17 @@ describe('a connection that breaks', () => {
     const before = await look()
     expect(before.states).toContain('waiting')
     expect(before.faults).toEqual([])
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+      Object.assign(globalThis.kept as object, { lowest: Number.POSITIVE_INFINITY })
+      player.yoke.subscribe(
+        ({ values }) => values.currentTime,
+        time => {
+          const kept = globalThis.kept as { lowest: number }
+          kept.lowest = Math.min(kept.lowest, time)
+        }
+      )
+    })
     await mendIt()
     await person.until(
       'playback',
@@ -347,6 +362,9 @@ describe('a connection that breaks', () => {
     const after = await look()
     expect(after).toMatchObject({ rate: 4, fault: '', faults: [], errors: [] })
     expect(after.sources).toMatchObject([{ state: 'chosen' }])
+    // Not from the start once more.
+    const lowest = await person.page.run(() => (globalThis.kept as { lowest: number }).lowest)
+    expect(lowest).toBeGreaterThan(before.at - 0.5)
   })
 
   // Only Chromium's driver can do that.

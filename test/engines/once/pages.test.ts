@@ -31,6 +31,33 @@ describe('two copies of the library on one page', () => {
   })
 })
 
+describe('the entry that has the ready-made controls in it', () => {
+  it('asks for nothing more when a player draws them', async () => {
+    await person.mountModules(`<yoke-player controls>${CLIP}</yoke-player>`, 'ready-made')
+    await person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell'))
+    const parts = await person.page.run(() =>
+      performance.getEntriesByType('resource').flatMap(({ name }) => /parts\/(\w+)\.js/.exec(name)?.[1] ?? [])
+    )
+    // Statically: the browser has asked for them before any of it ran.
+    expect([...new Set(parts)].slice(0, 4).sort()).toEqual(['bar', 'base', 'controls', 'player'])
+    expect(parts.filter(name => name === 'bar' || name === 'controls')).toHaveLength(2)
+  })
+})
+
+describe('what the markup has for those who cannot play', () => {
+  it('can be read on the ground of the panel, whatever colour the page gives its links', async () => {
+    const gone = '<video src="/media/nobody-has-this.webm">See <a href="/media/spring-tide.webm">the clip</a></video>'
+    await person.mount(`<yoke-player controls>${gone}</yoke-player>`, { head: '<style>a { color: #850 }</style>' })
+    await person.until('the link', () => document.querySelector('yoke-player > [slot="fault-more"] a'))
+    const [text, link] = await person.page.run(() =>
+      ['yoke-player > div', 'yoke-player a'].map(
+        what => getComputedStyle(document.querySelector(what) as Element).color
+      )
+    )
+    expect(link).toBe(text)
+  })
+})
+
 describe('markup that a server has made', () => {
   it('is taken over as it stands: the same nodes, its shadow root, and nothing beside what is coupled', async () => {
     const watch = `<script>

@@ -28,7 +28,65 @@ const press = (): unknown => document.querySelector('yoke-player')?.yoke.run('pl
 const hasFault = (code: string) =>
   new Function(`return globalThis.notes.faults.some(said => said.startsWith('${code}'))`) as () => boolean
 
+/** Presets as modules, with what they are told. */
+const PRESETS = `<script type="module">import * as presets from '/dist/presets/index.js'; globalThis.presets = presets; globalThis.heard = []; addEventListener('yoke-fault', ({ fault }) => globalThis.heard.push(fault.message))</script>`
+const block = (preset: object): string =>
+  `<script type="application/json" data-yoke-presets>${JSON.stringify(preset)}</script>`
+const name = (preset: string) =>
+  new Function(`document.querySelector('yoke-player')?.setAttribute('preset', '${preset}')`) as () => void
+const call = (expression: string) => new Function(`return globalThis.presets.${expression}`) as () => unknown
+const style = (selector: string, property: string) =>
+  new Function(
+    `const found = document.querySelector('yoke-player').shadowRoot?.querySelector('${selector}') ?? document.querySelector('yoke-player'); return !/^(none|)$/.test(getComputedStyle(found).getPropertyValue('${property}'))`
+  ) as () => unknown
+
+const PRESET_PARTS: Readonly<Record<string, Wanted>> = {
+  looks: {
+    html: PRESETS + block({ name: 'x', look: { accent: 'teal' } }) + player('preset="x"'),
+    again: call(`definePreset({ name: 'x', look: { accent: 'red' } })`),
+    works: style('none', '--yoke-accent')
+  },
+  icons: {
+    html: `${PRESETS}<template data-yoke-icons="own"><svg slot="icon-play"><path d="M0 0h9" stroke="currentColor"/></svg></template>${block({ name: 'x', controls: true, look: { icons: 'own' } })}${player('preset="x"')}`,
+    again: call(`definePreset({ name: 'x', controls: true, look: { icons: 'own', radius: 3 } })`),
+    works: style('.bar .icon-play', 'mask-image')
+  },
+  logo: {
+    html: PRESETS + block({ name: 'x', look: { logo: '/icon.svg' } }) + player('preset="x"'),
+    again: call(`definePreset({ name: 'x', look: { logo: '/icon.svg', radius: 3 } })`),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part=logo] img')
+  },
+  house: {
+    html: PRESETS + player('preset="house:lesson@1"'),
+    again: name('house:two-rows@1'),
+    works: () => document.querySelector('yoke-player')?.yoke.settings.layouts
+  },
+  'preset-documents': {
+    html: PRESETS + player('preset="/good-1.json"'),
+    again: name('/good-2.json'),
+    works: () => document.querySelector('yoke-player')?.yoke.settings.hideAfter === 5
+  },
+  'json-places': {
+    html: PRESETS + player('preset="/bad-1.json"'),
+    again: name('/bad-2.json'),
+    works: new Function('return globalThis.heard.some(said => /bad-2.json:1:\\d+: /.test(said))') as () => unknown
+  },
+  'preset-reading': {
+    html: PRESETS + player(''),
+    want: call(`definePreset({ name: 'x', without: ['muted'] })`),
+    again: call(`definePreset({ name: 'x', without: ['muted'] })`),
+    works: call(`presetNamed('x')`)
+  },
+  'preset-editing': {
+    html: PRESETS + block({ name: 'x', hideAfter: 3 }) + player(''),
+    want: call(`copyPreset('x', 'y')`),
+    again: call(`copyPreset('x', 'y')`),
+    works: call(`presetNamed('y')`)
+  }
+}
+
 const PARTS: Readonly<Record<string, Wanted>> = {
+  ...PRESET_PARTS,
   'caption-faults': {
     html: player('', withTrack('/bad.vtt')),
     again: () =>
@@ -47,6 +105,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     works: () =>
       document.querySelector('yoke-player')?.yoke.run('set-captions', 'de') &&
       document.querySelector('yoke-player')?.yoke.values.captionText === 'marée é'
+  },
+  'page-checks': {
+    html: `${player('')}<yoke-plyer></yoke-plyer>`,
+    again: () =>
+      document.body.append(Object.assign(document.createElement('yoke-player'), { src: '/media/tide-clock.webm' })),
+    works: hasFault('element-unknown')
   },
   settings: {
     html: player('hide-after="soon"'),
@@ -108,6 +172,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     html: player('controls', CLIP.replace('<video', '<video controls')),
     again: press,
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell')
+  },
+  placed: {
+    html: player(`controls layouts='[{"rows":[["seek-bar"]],"places":{"centre":["play-pause"]}}]'`),
+    again: () =>
+      document.querySelector('yoke-player')?.setAttribute('layouts', '[{"rows":[["seek-bar"]],"bar":"under"}]'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar.under')
   },
   'shortcut-list': {
     html: player('controls'),
@@ -227,7 +297,7 @@ const dist = fileURLToPath(new URL('../../../dist/parts/', import.meta.url))
 const partsIn = (): readonly string[] =>
   readdirSync(dist)
     .filter(name => name.endsWith('.js'))
-    .flatMap(name => [...readFileSync(dist + name, 'utf8').matchAll(/=> import\("\.\/([^"]+)\.js"\)/g)])
+    .flatMap(name => [...readFileSync(dist + name, 'utf8').matchAll(/\bimport\("\.\/([^"]+)\.js"\)/g)])
     .map(([, part = '']) => part)
 
 const fileOf = (part: string): string => part.split(' ')[0] ?? ''
@@ -235,6 +305,10 @@ const fileOf = (part: string): string => part.split(' ')[0] ?? ''
 let person: Person
 beforeAll(async () => {
   person = await openPerson(currentEngine())
+  for (const each of [1, 2]) {
+    person.server.page(`/good-${each}.json`, '{ "name": "good", "hideAfter": 5 }')
+    person.server.page(`/bad-${each}.json`, '{ "name": "bad", "hideafter": 5 }')
+  }
   person.server.page('/bad.vtt', 'WEBVTT\n\n00:00 --> 1\nx\n')
   person.server.page('/styled.vtt', 'WEBVTT\n\nSTYLE\n::cue { color: #f00 }\n\n00:00.000 --> 01:00.000\nred\n')
   person.server.page('/names.vtt', 'WEBVTT\n\n00:00.000 --> 01:00.000\nmar&eacute;e &eacute;\n')

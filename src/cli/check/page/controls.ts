@@ -11,14 +11,22 @@ interface Played {
 
 const commandOf = (element: PageElement): string => element.attributes.get('command')?.replace(/^--/, '') ?? ''
 
+/** Of more buttons with one aim, the last ones tell what can be done. */
+const MOST_BUTTONS = 100
+
 const playedOf = (page: Page): readonly Played[] => {
   const all = page.elements
   const players = all.filter(({ name }) => name === 'yoke-player')
   const bare = all.filter(each => isMedia(each) && !playerOf(each))
+  const distantFor = new Map<string, PageElement[]>()
+  for (const element of all) {
+    const id = element.attributes.get('commandfor')
+    if (id !== undefined) distantFor.set(id, [...(distantFor.get(id) ?? []).slice(-MOST_BUTTONS), element])
+  }
   const commandsFor = (scope: PageElement): ReadonlySet<string> => {
     const ids = [scope, ...inside(scope)].flatMap(each => each.attributes.get('id') ?? [])
     const own = inside(scope).filter(each => scope.name === 'yoke-player' && playerOf(each) === scope)
-    const distant = all.filter(each => ids.includes(each.attributes.get('commandfor') ?? ''))
+    const distant = ids.flatMap(id => distantFor.get(id) ?? [])
     return new Set([...own, ...distant].map(commandOf).filter(Boolean))
   }
   return [
@@ -50,13 +58,20 @@ const withSound = ({ media, player }: Played): readonly PlacedFault[] => {
   ]
 }
 
+/** Whether a preset may bring controls: the player names one, or something around it does. */
+const hasPreset = (player: PageElement | undefined): boolean => {
+  let holder = player
+  while (holder && !holder.attributes.has('preset')) holder = holder.parent
+  return Boolean(holder?.attributes.get('preset'))
+}
+
 /** WCAG 2.2, 2.2.2: what moves by itself can be paused. */
 const withoutPause = ({ media, player, commands }: Played, page: Page): readonly PlacedFault[] => {
   const when = player?.attributes.get('start-when')
   const startsItself = has('autoplay', media, player) || when === 'at-once' || when === 'in-view'
   const starts = startsItself || commands.has('play') || commands.has('restart')
   const pauses = ['pause', 'play-pause', 'stop'].some(command => commands.has(command))
-  if (!starts || pauses || has('controls', media, player) || has('backdrop', player)) return []
+  if (!starts || pauses || has('controls', media, player) || has('backdrop', player) || hasPreset(player)) return []
   // Script may pause what stands alone.
   if (!player && page.scripts.some(script => script.includes('.pause('))) return []
   const element = player ?? media
@@ -72,7 +87,7 @@ const bare = ({ media, player, commands }: Played, page: Page): readonly PlacedF
   const isStarted =
     has('controls', media, player) || has('autoplay', media, player) || has('start-when', player) || commands.size > 0
   const isShown = has('poster', media, player) || has('poster-at', player)
-  if (isStarted || isShown || page.scripts.some(script => script.includes('.play('))) return []
+  if (isStarted || isShown || hasPreset(player) || page.scripts.some(script => script.includes('.play('))) return []
   const sentence = 'It has no controls and no poster: a viewer sees a black area, and nothing to press.'
   return [placedError(element.place, 'picture-bare', sentence, 'write controls on it')]
 }
@@ -104,13 +119,11 @@ const isControl = (element: PageElement): boolean =>
   (['input', 'select'].includes(element.name) && element.attributes.has('data-yoke-value'))
 
 /** Controls that a screen reader cannot name (WCAG 2.2, 4.1.2). */
-const nameless = (element: PageElement, page: Page): readonly PlacedFault[] => {
+const nameless = (element: PageElement, labelled: ReadonlySet<string | undefined>): readonly PlacedFault[] => {
   if (!isControl(element)) return []
   const given = ['aria-label', 'aria-labelledby', 'title'].some(name => element.attributes.get(name)?.trim())
   const id = element.attributes.get('id')
-  const label =
-    around(element, ({ name }) => name === 'label') ??
-    page.elements.find(({ name, attributes }) => name === 'label' && id && attributes.get('for') === id)
+  const label = (id && labelled.has(id)) || around(element, ({ name }) => name === 'label')
   const text = element.name === 'button' ? textOf(element) : ''
   const pictured = element.name === 'button' && inside(element).some(each => each.attributes.has('aria-label'))
   if (given || label || text.trim() || pictured) return []
@@ -125,12 +138,17 @@ const nameless = (element: PageElement, page: Page): readonly PlacedFault[] => {
 }
 
 /** Starts, pauses, and controls that nobody can see, name or press. */
-export const checkControls = (page: Page): readonly PlacedFault[] => [
-  ...playedOf(page).flatMap(played => [
-    ...withSound(played),
-    ...withoutPause(played, page),
-    ...bare(played, page),
-    ...twice(played)
-  ]),
-  ...page.elements.flatMap(element => nameless(element, page))
-]
+export const checkControls = (page: Page): readonly PlacedFault[] => {
+  const labelled = new Set(
+    page.elements.filter(({ name }) => name === 'label').map(({ attributes }) => attributes.get('for'))
+  )
+  return [
+    ...playedOf(page).flatMap(played => [
+      ...withSound(played),
+      ...withoutPause(played, page),
+      ...bare(played, page),
+      ...twice(played)
+    ]),
+    ...page.elements.flatMap(element => nameless(element, labelled))
+  ]
+}

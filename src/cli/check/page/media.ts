@@ -1,13 +1,16 @@
 import { existsSync } from 'node:fs'
+import { relative } from 'node:path'
 import type { Fault } from '../../../core/fault.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
 import { adviseOnFile, adviseOnSet, type ProbedFile } from '../../../core/sources/advice.ts'
-import { isSameContainer, KNOWN_TYPES, plainType } from '../../../core/sources/file-types.ts'
+import { isSameContainer, KNOWN_TYPES, plainType, typeOfAddress } from '../../../core/sources/file-types.ts'
 import { tryParseMediaType } from '../../../core/sources/media-type.ts'
 import type { MediaFileFacts } from '../../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../../core/sources/probe/probe.ts'
 import { checkSources } from '../../../core/sources/rank.ts'
 import { withMediaFile } from '../../media-file.ts'
+import { isFile, readTextIfThere } from '../../read.ts'
+import { checkDocument } from '../document.ts'
 import { missingAt, type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { isMedia, type Page, type PageElement, playerOf } from './page.ts'
 
@@ -40,10 +43,13 @@ const asPlaced = (named: Named, { code, message, hint }: Fault): PlacedFault =>
 /** Names of codecs that are cut short, with what is told by the rest: `avc1` for `avc1.4D4032`. */
 const SHORT = /^(?:avc[1-4]|hev1|hvc1|vp09|av01|mp4a)$/i
 /** Short names that are whole names too. */
-const WHOLE: Readonly<Record<string, RegExp>> = { vp8: /^vp08|^vp8$/, vp9: /^vp09|^vp9$/ }
+const WHOLE: ReadonlyMap<string, RegExp> = new Map([
+  ['vp8', /^vp08|^vp8$/],
+  ['vp9', /^vp09|^vp9$/]
+])
 
 const isCodec = (written: string, found: string): boolean =>
-  written.toLowerCase() === found.toLowerCase() || WHOLE[written.toLowerCase()]?.test(found) === true
+  written.toLowerCase() === found.toLowerCase() || WHOLE.get(written.toLowerCase())?.test(found) === true
 
 /** The type that is written, against the bytes. */
 const typeAgainstBytes = ({ element, src, facts }: Named): readonly PlacedFault[] => {
@@ -106,13 +112,24 @@ const ratioOf = (media: PageElement, facts: MediaFileFacts | undefined): readonl
   return [placedWarning(media.place, 'ratio-unknown', sentence, `write width="${wide}" height="${high}"`)]
 }
 
+const known = new WeakMap<Page, Map<string, ReturnType<typeof tryProbe>>>()
+
+/** A page may name one file many times. */
+const probeOnce = (page: Page, file: string): ReturnType<typeof tryProbe> => {
+  const probed = known.get(page) ?? new Map<string, ReturnType<typeof tryProbe>>()
+  known.set(page, probed)
+  const result = probed.get(file) ?? withMediaFile(file, tryProbe)
+  probed.set(file, result)
+  return result
+}
+
 const look = async (page: Page, element: PageElement): Promise<{ named?: Named; faults: readonly PlacedFault[] }> => {
   const src = element.attributes.get('src')?.trim()
   if (!src) return { faults: [] }
   const missing = missingFile(page, element, 'src')
   if (missing) return { faults: [missing, ...typeAsWritten({ element, src, facts: undefined })] }
   const file = page.fileOf(src)
-  const probed = file === undefined ? undefined : await withMediaFile(file, tryProbe)
+  const probed = file === undefined || !isFile(file) ? undefined : await probeOnce(page, file)
   const named: Named = { element, src, facts: probed?.ok ? probed.value : undefined }
   if (!probed) return { named, faults: typeAsWritten(named) }
   if (!probed.ok) return { named, faults: [asPlaced(named, probed.fault), ...typeAsWritten(named)] }
@@ -122,7 +139,7 @@ const look = async (page: Page, element: PageElement): Promise<{ named?: Named; 
   const untrue = isNone ? [] : typeAgainstBytes(named)
   const told = untrue.length > 0 ? untrue : written
   const advice = adviseOnFile({ src, facts: probed.value }).map(reason => asPlaced(named, reason))
-  return { named, faults: [...told, ...advice] }
+  return { named, faults: [...told, ...unknownSuffix(element, src), ...advice] }
 }
 
 const checkOne = async (page: Page, media: PageElement): Promise<readonly PlacedFault[]> => {
@@ -137,16 +154,41 @@ const checkOne = async (page: Page, media: PageElement): Promise<readonly Placed
   return [...(poster ? [poster] : []), ...looked.flatMap(({ faults }) => faults), ...among, ...ratioOf(media, facts)]
 }
 
+/** What a player names itself: a media file, or a clip document with all that it says. */
+const checkPlayer = async (page: Page, player: PageElement): Promise<readonly PlacedFault[]> => {
+  const poster = missingFile(page, player, 'poster')
+  const src = player.attributes.get('src')?.trim() ?? ''
+  const file = page.fileOf(src)
+  const isDocument = /^[^?#]*\.json(?:[?#]|$)/i.test(src)
+  const document = file !== undefined && isDocument ? await readTextIfThere(file) : undefined
+  const found =
+    file !== undefined && document !== undefined
+      ? await checkDocument(relative(process.cwd(), file), document)
+      : (await look(page, player)).faults
+  return [...(poster ? [poster] : []), ...found]
+}
+
+/** A server knows the type of a file by its suffix. */
+const unknownSuffix = (element: PageElement, src: string): readonly PlacedFault[] => {
+  const [plain = ''] = src.split(/[?#]/)
+  if (element.attributes.has('type') || !/\.\w+$/.test(plain) || typeOfAddress(src) !== undefined) return []
+  const sentence = `Servers do not know the suffix of ${src}, and send no type that a browser plays.`
+  return [
+    placedWarning(
+      element.placeOf('src'),
+      'suffix-unknown',
+      sentence,
+      'rename the file, or write its type on a <source>'
+    )
+  ]
+}
+
 /** Files that are missing, types that are not true, files that some engine cannot play, sizes that jump. */
 export const checkMedia = async (page: Page): Promise<readonly PlacedFault[]> => {
   const faults: PlacedFault[] = []
   for (const element of page.elements) {
     if (isMedia(element)) faults.push(...(await checkOne(page, element)))
-    if (element.name !== 'yoke-player') continue
-    for (const attribute of ['src', 'poster']) {
-      const missing = missingFile(page, element, attribute)
-      if (missing) faults.push(missing)
-    }
+    if (element.name === 'yoke-player') faults.push(...(await checkPlayer(page, element)))
   }
   return faults
 }

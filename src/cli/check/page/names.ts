@@ -1,6 +1,12 @@
 import type { Fault } from '../../../core/fault.ts'
 import { FORMATS } from '../../../core/markup/formats.ts'
-import { DATA_ATTRIBUTES, isStrange, PLAYER_ATTRIBUTES, SET_BY_US } from '../../../core/markup/vocabulary.ts'
+import {
+  DATA_ATTRIBUTES,
+  isStrange,
+  MEDIA_ATTRIBUTES,
+  PLAYER_ATTRIBUTES,
+  SET_BY_US
+} from '../../../core/markup/vocabulary.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
 import { COMMAND_NAMES } from '../../../core/playback/commands.ts'
 import { STATE_NAMES } from '../../../core/playback/states.ts'
@@ -8,7 +14,7 @@ import { MEASURE_NAMES, VALUES } from '../../../core/playback/values.ts'
 import { readDataSettings, readSettingAttribute, unreadableSettings } from '../../../core/settings/read-deep.ts'
 import { ATTRIBUTE_KEYS, flattenSettings } from '../../../core/settings/table.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
-import type { Page, PageElement } from './page.ts'
+import { isMedia, type Page, type PageElement } from './page.ts'
 
 /** A name in an attribute, among those that there are. */
 interface Named {
@@ -67,7 +73,7 @@ const unknownName = (
   page: Page
 ): readonly PlacedFault[] => {
   if (names.includes(name) || OF_THE_PLAYER.includes(name)) return []
-  if (isOpen && page.scripts.some(script => script.includes(name))) return []
+  if (isOpen && page.mentions(name)) return []
   const nearest = nearestName(name, names)
   const written = element.attributes.get(attribute) ?? ''
   return [
@@ -86,8 +92,9 @@ const misspeltAttributes = (element: PageElement): readonly PlacedFault[] => {
   const isPlayer = element.name === 'yoke-player'
   return [...element.attributes].flatMap(([name, value]) => {
     const isData = name.startsWith('data-yok')
-    if (!isData && !(isPlayer && isStrange(name))) return []
-    const names = isData ? DATA_ATTRIBUTES : PLAYER_ATTRIBUTES
+    const isOfMedia = isMedia(element) && !isData && !/^(?:data-|aria-|on)/.test(name)
+    if (!isData && !isOfMedia && !(isPlayer && isStrange(name))) return []
+    const names = isData ? DATA_ATTRIBUTES : isOfMedia ? MEDIA_ATTRIBUTES : PLAYER_ATTRIBUTES
     if (names.includes(name) || SET_BY_US.includes(name)) return []
     const nearest = nearestName(name, names)
     if (!nearest) return []
@@ -148,7 +155,7 @@ const notAButton = (element: PageElement): readonly PlacedFault[] => {
   ]
 }
 
-/** Every slip of the pen in names: commands, values, states, measures, formats, attributes, settings. */
+/** Every misspelt name: commands, values, states, measures, formats, attributes, settings. */
 export const checkNames = (page: Page): readonly PlacedFault[] =>
   page.elements.flatMap(element => [
     ...namesOf(element).flatMap(named => unknownName(named, page)),

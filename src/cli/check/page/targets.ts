@@ -1,3 +1,4 @@
+import { tellFirst } from '../../../core/fault.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
 import { type PlacedFault, placedError } from '../placed-fault.ts'
 import { isMedia, type Page, type PageElement, playerOf } from './page.ts'
@@ -6,7 +7,11 @@ const REFERENCES = ['commandfor', 'data-yoke-for', 'data-yoke-search'] as const
 
 const isOurs = ({ attributes }: PageElement): boolean =>
   attributes.get('command')?.startsWith('--') === true ||
-  [...attributes.keys()].some(name => name.startsWith('data-yoke-') && name !== 'data-yoke-forced')
+  [...attributes.keys()].some(
+    name =>
+      name.startsWith('data-yoke-') &&
+      !['data-yoke-dress', 'data-yoke-forced', 'data-yoke-icons', 'data-yoke-presets'].includes(name)
+  )
 
 /** A script may couple what stands in no player. */
 const isBoundByScript = (page: Page): boolean => page.scripts.some(script => /\.bind\(/.test(script))
@@ -24,23 +29,28 @@ const twice = (page: Page): readonly PlacedFault[] => {
   })
 }
 
-const missing = (page: Page, element: PageElement): readonly PlacedFault[] => {
-  const ids = page.elements.flatMap(({ attributes }) => attributes.get('id') ?? [])
-  return REFERENCES.flatMap(attribute => {
-    const id = element.attributes.get(attribute)
-    if (id === undefined || !isOurs(element) || ids.includes(id)) return []
-    // It may come later.
-    if (page.scripts.some(script => script.includes(id))) return []
+/** Among more ids the nearest one is not looked for. */
+const MOST_IDS = 1000
+
+/** References to ids that nothing has. */
+const missing = (page: Page): readonly PlacedFault[] => {
+  const ids = [...page.ids].slice(0, MOST_IDS)
+  const found = page.elements.filter(isOurs).flatMap(element =>
+    REFERENCES.flatMap(attribute => {
+      const id = element.attributes.get(attribute)
+      // One that a script has may come later.
+      return id === undefined || page.ids.has(id) || page.mentions(id) ? [] : [{ element, attribute, id }]
+    })
+  )
+  return tellFirst(found, ({ element, attribute, id }) => {
     const nearest = nearestName(id, ids)
-    return [
-      placedError(
-        element.placeOf(attribute),
-        'target-missing',
-        `${attribute} names “${id}”, and nothing on the page has that id.`,
-        nearest ? `did you mean ${nearest}?` : `give the player id="${id}"`,
-        nearest ? element.write(attribute, nearest) : undefined
-      )
-    ]
+    return placedError(
+      element.placeOf(attribute),
+      'target-missing',
+      `${attribute} names “${id}”, and nothing on the page has that id.`,
+      nearest ? `did you mean ${nearest}?` : `give the player id="${id}"`,
+      nearest ? element.write(attribute, nearest) : undefined
+    )
   })
 }
 
@@ -58,9 +68,10 @@ const alone = (page: Page, element: PageElement): readonly PlacedFault[] => {
 }
 
 /** Whether anything on the page needs the library, and no script brings it. */
-const withoutLibrary = (page: Page): readonly PlacedFault[] => {
+const withoutLibrary = (page: Page, hasLibrary: boolean): readonly PlacedFault[] => {
   const first = page.elements.find(element => element.name === 'yoke-player' || isOurs(element))
   const brought =
+    hasLibrary ||
     page.scripts.some(script => /yoke-player|yokewright/.test(script)) ||
     page.elements.some(({ name, attributes }) => name === 'script' && /yokewright/.test(attributes.get('src') ?? ''))
   if (!first || brought) return []
@@ -69,8 +80,9 @@ const withoutLibrary = (page: Page): readonly PlacedFault[] => {
 }
 
 /** Ids that stand twice, controls that nobody answers, a library that is not there. */
-export const checkTargets = (page: Page): readonly PlacedFault[] => [
+export const checkTargets = (page: Page, hasLibrary: boolean): readonly PlacedFault[] => [
   ...twice(page),
-  ...page.elements.flatMap(element => [...missing(page, element), ...alone(page, element)]),
-  ...withoutLibrary(page)
+  ...missing(page),
+  ...page.elements.flatMap(element => alone(page, element)),
+  ...withoutLibrary(page, hasLibrary)
 ]

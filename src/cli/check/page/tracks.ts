@@ -1,6 +1,6 @@
-import { readFile } from 'node:fs/promises'
 import { relative } from 'node:path'
 import { checkVtt } from '../../../core/captions/check/check-vtt.ts'
+import { readTextIfThere } from '../../read.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { missingFile } from './media.ts'
 import type { Page, PageElement } from './page.ts'
@@ -37,7 +37,7 @@ const labels = (track: PageElement): readonly PlacedFault[] => {
 /** The WebVTT file of a track, by its own faults, at their places in it. */
 const inFile = async (page: Page, track: PageElement): Promise<readonly PlacedFault[]> => {
   const file = page.fileOf(track.attributes.get('src')?.trim() ?? '')
-  const text = file === undefined ? undefined : await readFile(file, 'utf8').catch(() => undefined)
+  const text = file === undefined ? undefined : await readTextIfThere(file)
   if (file === undefined || text === undefined) return []
   const path = relative(process.cwd(), file)
   return checkVtt(text, { guidelines: undefined }).map(fault => ({ ...fault, path }))

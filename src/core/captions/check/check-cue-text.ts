@@ -1,14 +1,16 @@
 import { nearestName } from '../../nearest-name.ts'
 import type { Cue } from '../cue.ts'
-import { CUE_TAGS, type CueNode, type CueTextSlip } from '../text/cue-text.ts'
-import { parseCueText, plainCueText } from '../text/parse-cue-text.ts'
+import { CUE_TAGS, type CueNode, type CueTextProblem } from '../text/cue-text.ts'
+import { MOST_LETTERS, MOST_TAGS, parseCueText, plainCueText } from '../text/parse-cue-text.ts'
 import { printTimestamp } from '../vtt/format-timestamp.ts'
+import { placesIn } from '../vtt/scan.ts'
 import { type CaptionFault, captionFault } from './sentences.ts'
 
 type Place = { readonly line: number; readonly column: number }
 
 /** Tags of HTML that people write in cues, and what does their work here. */
 const HTML_TAGS: Readonly<Record<string, string>> = {
+  __proto__: null as never,
   br: 'break the line in the file itself',
   p: 'break the line in the file itself',
   em: 'write <i>',
@@ -26,8 +28,10 @@ const unknownTagHint = (name: string): string => {
   return nearest ? `did you mean <${nearest}>?` : `there are ${CUE_TAGS.join(', ')}; for a less-than sign write &lt;`
 }
 
-const describe = (slip: CueTextSlip, found: string, place: Place): CaptionFault => {
-  switch (slip) {
+const TOO_LARGE = `The text of a cue is read up to ${MOST_LETTERS} characters and ${MOST_TAGS} tags in one another; the rest is left out.`
+
+const describe = (problem: CueTextProblem, found: string, place: Place): CaptionFault => {
+  switch (problem) {
     case 'tag-unknown':
       return captionFault(
         'cue-tag-unknown',
@@ -68,6 +72,13 @@ const describe = (slip: CueTextSlip, found: string, place: Place): CaptionFault 
         },
         place
       )
+    case 'tags-deep':
+    case 'text-long':
+      return captionFault(
+        'cue-too-large',
+        { level: 'warning', message: TOO_LARGE, hint: 'part it into several cues' },
+        place
+      )
     case 'rt-outside-ruby':
       return captionFault(
         'cue-rt-outside-ruby',
@@ -79,12 +90,6 @@ const describe = (slip: CueTextSlip, found: string, place: Place): CaptionFault 
         place
       )
   }
-}
-
-/** The place of an offset in a cue's text that begins on a line. */
-const placeIn = (text: string, at: number, firstLine: number): Place => {
-  const before = text.slice(0, at)
-  return { line: firstLine + before.split('\n').length - 1, column: at - before.lastIndexOf('\n') }
 }
 
 const timesIn = (nodes: readonly CueNode[]): readonly number[] =>
@@ -103,11 +108,15 @@ const checkTimes = (cue: Cue, nodes: readonly CueNode[], place: Place): readonly
   return [captionFault('cue-timestamp-outside', { level: 'warning', message, hint }, place)]
 }
 
-/** Every slip in the text of a cue whose times stand on `cueLine`. */
+/** Every mistake in the text of a cue whose times stand on `cueLine`. */
 export const checkCueText = (cue: Cue, cueLine: number): readonly CaptionFault[] => {
   const faults: CaptionFault[] = []
+  const placeOf = placesIn(cue.text)
   const nodes = parseCueText(cue.text, {
-    report: (slip, at, found) => faults.push(describe(slip, found, placeIn(cue.text, at, cueLine + 1)))
+    report: (problem, at, found) => {
+      const { line, column } = placeOf(at)
+      faults.push(describe(problem, found, { line: cueLine + line, column }))
+    }
   })
   const place = { line: cueLine, column: 1 }
   if (plainCueText(nodes).trim() === '') {

@@ -29,7 +29,7 @@ const checkPace = (cue: Cue, line: number, { shortest, longest, speed }: Guideli
         'cue-too-fast',
         line,
         `${rounded(columns)} characters a second are more than most people read.`,
-        `show it for ${rounded((columns * seconds) / speed)} s or say it shorter; ${speed} a second are the usual most`
+        `show it for ${rounded((columns * seconds) / speed)} s or shorten it; ${speed} a second are the usual most`
       )
     )
   if (seconds < shortest)

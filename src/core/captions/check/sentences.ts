@@ -38,7 +38,7 @@ const EXAMPLES: Readonly<Record<string, string>> = {
   scroll: 'scroll:up'
 }
 
-/** Why a line of times cannot be read, by the slip that is most likely. */
+/** Why a line of times cannot be read, by the mistake that is most likely. */
 const timingHint = (line: string): string => {
   if (/\d,\d{3}/.test(line)) return 'write a point before the milliseconds, not a comma: 00:01.500'
   if (/(?:^|\s|>)\d+(?:\.\d+)?\s*(?:-->|$)/.test(line)) return 'minutes are always written: 00:07.500, not 7.5'
@@ -120,6 +120,9 @@ export const captionFault = (
   { level, message, hint }: Sentence,
   { line, column }: { readonly line: number; readonly column: number }
 ): CaptionFault => ({ ...fault(code, message, hint), line, column, level })
+
+/** Whether something is lost or never shown by it. */
+export const isError = ({ code }: Finding): boolean => SENTENCES[code]('', '').level === 'error'
 
 /** The full fault of a finding. */
 export const faultOfFinding = ({ code, line, column, found, beside = '' }: Finding): CaptionFault =>

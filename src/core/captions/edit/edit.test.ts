@@ -170,7 +170,7 @@ describe('retiming', () => {
 })
 
 describe('tidyVtt', () => {
-  it('puts cues in order with their comments, ends slips of overlap, gives time to read, breaks long lines', () => {
+  it('puts cues in order with their comments, ends short overlaps, gives time to read, breaks long lines', () => {
     const messy = `${START}NOTE late\n\n00:10.000 --> 00:12.000\nWater rises at the old quay of the little harbour\n\n00:01.000 --> 00:03.200\nOne\n\n00:03.000 --> 00:03.100\nTwo words\n\n00:05.000 --> 00:08.000\nboth\n\n00:06.000 --> 00:07.000\nspeak`
     const { file, notes } = tidyVtt(parseVtt(messy))
     expect(serializeVtt(file)).toBe(

@@ -1,4 +1,4 @@
-import type { Comment, Cue, VttFile } from '../cue.ts'
+import type { Comment, Cue, Region, VttFile } from '../cue.ts'
 import { printTimestamp } from '../vtt/format-timestamp.ts'
 import { readTimestamp } from '../vtt/scan.ts'
 
@@ -82,15 +82,20 @@ export const splitVtt = (file: VttFile, at: number): readonly [first: VttFile, s
 }
 
 /** Regions of one name that differ would change places: the later one gets another name. */
-const withOwnRegions = (file: VttFile, taken: VttFile, losses: string[]): VttFile => {
+const withOwnRegions = (file: VttFile, known: Map<string, Region>, losses: string[]): VttFile => {
+  const numbers = new Map<string, number>()
   const renamed = new Map(
     file.regions.flatMap(region => {
-      const same = taken.regions.find(({ id }) => id === region.id)
+      const same = known.get(region.id)
       if (!same || JSON.stringify(same) === JSON.stringify(region)) return []
-      let number = 2
-      while (taken.regions.some(({ id }) => id === `${region.id}-${number}`)) number += 1
-      losses.push(`the region ${region.id} of a later file is called ${region.id}-${number}`)
-      return [[region, { ...region, id: `${region.id}-${number}` }] as const]
+      let number = numbers.get(region.id) ?? 2
+      while (known.has(`${region.id}-${number}`)) number += 1
+      const id = `${region.id}-${number}`
+      const own = { ...region, id }
+      known.set(id, own)
+      numbers.set(region.id, number + 1)
+      losses.push(`the region ${region.id} of a later file is called ${id}`)
+      return [[region, own] as const]
     })
   )
   return {
@@ -108,23 +113,27 @@ const withOwnRegions = (file: VttFile, taken: VttFile, losses: string[]): VttFil
  */
 export const joinVtt = (parts: readonly { readonly file: VttFile; readonly at: number }[]): Changed => {
   const losses: string[] = []
-  const empty: VttFile = { header: parts[0]?.file.header ?? '', cues: [], regions: [], styles: [], comments: [] }
-  const joined = parts.reduce((whole, { file, at }, index) => {
+  const header = parts[0]?.file.header ?? ''
+  const cues: Cue[] = []
+  const comments: Comment[] = []
+  const styles = new Set<string>()
+  const regions: Region[] = []
+  const known = new Map<string, Region>()
+  for (const [index, { file, at }] of parts.entries()) {
     const shifted = shiftVtt(file, at)
-    losses.push(...shifted.losses)
-    const part = withOwnRegions(shifted.file, whole, losses)
-    if (index > 0 && part.header !== '' && part.header !== whole.header)
+    for (const loss of shifted.losses) losses.push(loss)
+    const before = new Set(known.keys())
+    const part = withOwnRegions(shifted.file, known, losses)
+    if (index > 0 && part.header !== '' && part.header !== header)
       losses.push(`the header “${part.header.trim()}” is left out`)
-    return {
-      header: whole.header,
-      regions: [...whole.regions, ...part.regions.filter(({ id }) => !whole.regions.some(known => known.id === id))],
-      styles: [...new Set([...whole.styles, ...part.styles])],
-      comments: [
-        ...whole.comments,
-        ...part.comments.map(comment => ({ ...comment, cuesBefore: comment.cuesBefore + whole.cues.length }))
-      ],
-      cues: [...whole.cues, ...part.cues]
+    for (const comment of part.comments) comments.push({ ...comment, cuesBefore: comment.cuesBefore + cues.length })
+    for (const region of part.regions) {
+      if (before.has(region.id)) continue
+      regions.push(region)
+      known.set(region.id, region)
     }
-  }, empty)
-  return { file: joined, losses }
+    for (const css of part.styles) styles.add(css)
+    for (const cue of part.cues) cues.push(cue)
+  }
+  return { file: { header, cues, regions, styles: [...styles], comments }, losses }
 }

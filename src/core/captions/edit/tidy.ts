@@ -15,7 +15,7 @@ export interface Tidied {
   readonly notes: readonly TidyNote[]
 }
 
-/** Overlaps up to this many seconds are slips; longer ones are taken for two people speaking. */
+/** Overlaps up to this many seconds are mistakes; longer ones are taken for two people speaking. */
 const SLIP = 0.5
 
 type Note = (done: boolean, what: string) => void
@@ -85,7 +85,8 @@ const rewrapped = (cues: readonly Cue[], { lineLength, lines }: Guidelines, note
   cues.map(cue => {
     const isTooLong = linesOf(cue).some(line => columnsOf(line) > lineLength)
     if (!isTooLong) return cue
-    const text = inTwo(cue.text.split(/\s+/)).join('\n')
+    const isHopeless = columnsOf(cue.text) > 2 * lineLength + 1
+    const text = isHopeless ? cue.text : inTwo(cue.text.split(/\s+/)).join('\n')
     // Tags may hold spaces of their own: then a person has to break the line.
     const fits = !cue.text.includes('<') && linesOf({ ...cue, text }).every(line => columnsOf(line) <= lineLength)
     note(fits, `a line of the cue of ${at(cue)} ${fits ? 'is broken in two' : 'is too long'}`)
@@ -93,7 +94,7 @@ const rewrapped = (cues: readonly Cue[], { lineLength, lines }: Guidelines, note
   })
 
 /**
- * Puts cues in order, ends slips of overlap, lets fast cues stay longer and breaks long lines, as far as a rule can; what
+ * Puts cues in order, ends short overlaps, lets fast cues stay longer and breaks long lines, as far as a rule can; what
  * only a person can settle is noted. Times come in one form when the file is written.
  */
 export const tidyVtt = (file: VttFile, guidelines: Guidelines = USUAL_GUIDELINES): Tidied => {
@@ -102,10 +103,10 @@ export const tidyVtt = (file: VttFile, guidelines: Guidelines = USUAL_GUIDELINES
   const ordered = withoutReversed(inOrder(file.cues, note), note)
   const cues = rewrapped(slowed(parted(ordered, note), guidelines, note), guidelines, note)
   // A comment stays before the cue that it stood before.
+  const places = new Map(ordered.map((cue, place) => [cue, place]))
   const comments = file.comments.map(comment => {
     const cue = file.cues[comment.cuesBefore]
-    const place = cue ? ordered.indexOf(cue) : ordered.length
-    return { ...comment, cuesBefore: place < 0 ? ordered.length : place }
+    return { ...comment, cuesBefore: (cue && places.get(cue)) ?? ordered.length }
   })
   comments.sort((a, b) => a.cuesBefore - b.cuesBefore)
   return { file: { ...file, cues, comments }, notes }

@@ -54,7 +54,7 @@ describe('CueIndex', () => {
             continue
           }
           if (step.kind === 'add many') {
-            index.addNew(step.cues)
+            for (const cue of step.cues) index.add(cue)
             plain.cues.push(...step.cues)
             continue
           }

@@ -15,15 +15,13 @@ type Place = readonly [startTime: number, endTime: number, sequence: number, ent
 /** Cue order (HTML, "Text track cue order"): earlier start, then later end, then whichever came first. */
 const compare = (a: Place, b: Place): number => a[0] - b[0] || b[1] - a[1] || a[2] - b[2]
 
-const placeOf = (cue: Cue, sequence: number): Place => [cue.startTime, cue.endTime, sequence, cue]
-
 /**
  * Cues by time. What is active at a moment, and when that changes next, is found in logarithmic time. Cues may overlap,
  * and be added, edited and removed.
  *
  * Cues stand in cue order, as columns of numbers side by side. Above their ends stand rows of the latest end of each 32
  * entries of the row below, so that whatever has ended is passed over in one step. A cue of a file is the number of its
- * row until it is asked for.
+ * row until it is asked for. What was added and taken out since is put in order when somebody asks, all of it in one pass.
  */
 export class CueIndex implements Iterable<Cue> {
   readonly #starts: number[] = []
@@ -34,6 +32,11 @@ export class CueIndex implements Iterable<Cue> {
   readonly #latest: number[][] = [this.#ends]
   #rows: CueRows | undefined
   #sequence = 0
+  /** The sequence of each cue that is in it and has an object. */
+  readonly #known = new WeakMap<Cue, number>()
+  /** By sequence: what is to be put in, and what is to be taken out before. */
+  readonly #added = new Map<number, Place>()
+  readonly #removed = new Set<number>()
 
   constructor(cues: Iterable<Cue> = []) {
     for (const cue of cues) this.add(cue)
@@ -41,28 +44,24 @@ export class CueIndex implements Iterable<Cue> {
 
   /** How many cues there are. */
   get size(): number {
-    return this.#entries.length
+    return this.#entries.length - this.#removed.size + this.#added.size
   }
 
   /** Whether this very cue is in it. */
   has(cue: Cue): boolean {
-    return this.#find(cue) >= 0
+    return this.#known.has(cue)
   }
 
   /** Adds a cue; one that is already there stays once. */
   add(cue: Cue): void {
-    if (!this.has(cue)) this.#insert(placeOf(cue, this.#sequence++))
-  }
-
-  /** Adds cues that are known to be new. */
-  addNew(cues: readonly Cue[]): void {
-    this.#addAll(cues.map(cue => placeOf(cue, this.#sequence++)))
+    if (!this.has(cue)) this.#put(cue, this.#sequence++)
   }
 
   /** @internal Adds the rows of a file from one on, as far as they have come. */
   addRows(rows: CueRows, from: number): void {
     // Numbers mean rows of one file only.
     if (rows !== this.#rows) Array.from(this)
+    this.#settle()
     this.#rows = rows
     const { startTimes, endTimes } = rows
     this.#addAll(
@@ -80,17 +79,24 @@ export class CueIndex implements Iterable<Cue> {
   /** Puts an edited cue in the place of the one it was made from. @returns whether that one was there. */
   replace(cue: Cue, edited: Cue): boolean {
     const sequence = this.#take(cue)
-    if (sequence !== undefined) this.#insert(placeOf(edited, sequence))
+    if (sequence !== undefined && !this.has(edited)) this.#put(edited, sequence)
     return sequence !== undefined
   }
 
-  /** The cues that are shown at this second, in cue order: those with `startTime <= seconds < endTime`. */
-  activeAt(seconds: number): readonly Cue[] {
-    return this.#activeAt(seconds).map(index => this.#cueAt(index))
+  /**
+   * The cues that are shown at this second, in cue order: those with `startTime <= seconds < endTime`.
+   * @param most no more than the first so many.
+   */
+  activeAt(seconds: number, most = Number.POSITIVE_INFINITY): readonly Cue[] {
+    this.#settle()
+    return this.#activeAt(seconds)
+      .slice(0, most)
+      .map(index => this.#cueAt(index))
   }
 
   /** The first second after this one at which a cue begins or ends; `Infinity` where there is none. */
   nextChange(seconds: number): number {
+    this.#settle()
     let next = this.#starts[this.#begunBy(seconds)] ?? Number.POSITIVE_INFINITY
     for (const index of this.#activeAt(seconds)) next = Math.min(next, this.#ends[index] as number)
     return next
@@ -98,7 +104,8 @@ export class CueIndex implements Iterable<Cue> {
 
   /** In cue order: by start, the longer ones first (HTML, "Text track cue order"). */
   *[Symbol.iterator](): Iterator<Cue> {
-    for (let index = 0; index < this.size; index += 1) yield this.#cueAt(index)
+    this.#settle()
+    for (let index = 0; index < this.#entries.length; index += 1) yield this.#cueAt(index)
   }
 
   /** The object of a cue, made when it is asked for the first time. */
@@ -107,6 +114,7 @@ export class CueIndex implements Iterable<Cue> {
     if (typeof entry !== 'number') return entry
     const cue = (this.#rows as CueRows).cueAt(entry)
     this.#entries[index] = cue
+    this.#known.set(cue, this.#sequences[index] as number)
     return cue
   }
 
@@ -123,7 +131,7 @@ export class CueIndex implements Iterable<Cue> {
   /** How many cues stand before a place. */
   #countBefore(place: Place): number {
     let low = 0
-    let high = this.size
+    let high = this.#entries.length
     while (low < high) {
       const middle = (low + high) >>> 1
       if (compare(this.#placeAt(middle), place) < 0) low = middle + 1
@@ -132,32 +140,46 @@ export class CueIndex implements Iterable<Cue> {
     return low
   }
 
-  #find(cue: Cue): number {
-    let index = this.#countBefore(placeOf(cue, -1))
-    for (; this.#starts[index] === cue.startTime && this.#ends[index] === cue.endTime; index += 1)
-      if (this.#entries[index] === cue) return index
-    return -1
+  #put(cue: Cue, sequence: number): void {
+    this.#known.set(cue, sequence)
+    this.#added.set(sequence, [cue.startTime, cue.endTime, sequence, cue])
   }
 
   /** Takes a cue out. @returns its sequence. */
   #take(cue: Cue): number | undefined {
-    const index = this.#find(cue)
-    if (index < 0) return undefined
-    const sequence = this.#sequences[index]
-    for (const column of this.#columns) column.splice(index, 1)
-    this.#sumUp(index)
+    const sequence = this.#known.get(cue)
+    if (sequence === undefined) return undefined
+    this.#known.delete(cue)
+    if (!this.#added.delete(sequence)) this.#removed.add(sequence)
     return sequence
   }
 
-  #insert(place: Place): void {
-    const index = this.#countBefore(place)
-    this.#columns.forEach((column, at) => void column.splice(index, 0, place[at] as Entry))
-    this.#sumUp(index)
+  /** Puts in order what has come and gone since. */
+  #settle(): void {
+    if (this.#removed.size > 0) this.#close()
+    if (this.#added.size === 0) return
+    const places = [...this.#added.values()]
+    this.#added.clear()
+    this.#addAll(places)
+  }
+
+  /** Closes the gaps of what was taken out. */
+  #close(): void {
+    const from = this.#sequences.findIndex(sequence => this.#removed.has(sequence))
+    let to = from
+    for (let at = from; at < this.#entries.length; at += 1) {
+      if (this.#removed.has(this.#sequences[at] as number)) continue
+      for (const column of this.#columns) column[to] = column[at] as Entry
+      to += 1
+    }
+    for (const column of this.#columns) column.length = to
+    this.#removed.clear()
+    this.#sumUp(from)
   }
 
   /** Puts many in at once: each of those that stand behind them moves once, and not once for each. */
   #addAll(places: Place[]): void {
-    let from = this.size
+    let from = this.#entries.length
     places.sort(compare)
     for (const place of places) this.#columns.forEach((column, at) => void column.push(place[at] as Entry))
     for (let left = places.length; left > 0; ) {

@@ -36,31 +36,44 @@ const oneOf = <Word extends string>(value: unknown, words: readonly Word[]): Wor
 const colorOf = (value: unknown): string | undefined =>
   typeof value === 'string' && HEX.test(value) ? value : undefined
 
+const withoutGaps = <Value>(record: Readonly<Record<string, Value | undefined>>): Readonly<Record<string, Value>> =>
+  Object.fromEntries(Object.entries(record).filter((entry): entry is [string, Value] => entry[1] !== undefined))
+
 const mixed = (color: string | undefined, share: number | undefined, usual: string): string | undefined =>
   color === undefined && share === undefined
     ? undefined
     : `color-mix(in srgb, ${color ?? usual} ${Math.round((share ?? 0.8) * 100)}%, transparent)`
 
-/**
- * The custom properties that a look sets. Whatever was kept in storage comes through here: what is not one of the known
- * words, a number in its range or a plain colour, is left out.
- */
+/** A look from anywhere: what is not one of the known words, a number in its range or a plain colour, is left out. */
+export const readLook = (data: Readonly<Record<string, unknown>>): CaptionLook => {
+  const look: { -readonly [Key in keyof CaptionLook]: CaptionLook[Key] | undefined } = {
+    size: within(data.size, 0.5, 3),
+    font: oneOf(data.font, ['sans', 'serif', 'mono', 'casual', 'capitals']),
+    color: colorOf(data.color),
+    opacity: within(data.opacity, 0, 1),
+    edge: oneOf(data.edge, ['none', 'outline', 'shadow', 'raised']),
+    backing: oneOf(data.backing, ['line', 'band', 'none']),
+    background: colorOf(data.background),
+    backgroundOpacity: within(data.backgroundOpacity, 0, 1),
+    place: oneOf(data.place, ['foot', 'top'])
+  }
+  return withoutGaps(look) as CaptionLook
+}
+
+/** The custom properties that a look sets, whatever it was read from. */
 export const lookProperties = (look: CaptionLook): Readonly<Record<string, string>> => {
-  const font = oneOf(look.font, ['sans', 'serif', 'mono', 'casual', 'capitals'])
-  const values: Record<string, string | number | undefined> = {
-    '--yoke-caption-size': within(look.size, 0.5, 3),
+  const { size, font, color, opacity, edge, backing, background, backgroundOpacity, place } = readLook({ ...look })
+  return withoutGaps({
+    '--yoke-caption-size': size === undefined ? undefined : String(size),
     '--yoke-caption-font': font === 'capitals' ? FONTS.sans : font && FONTS[font],
     '--yoke-caption-capitals': font === 'capitals' ? 'small-caps' : undefined,
-    '--yoke-caption-color': colorOf(look.color),
-    '--yoke-caption-opacity': within(look.opacity, 0, 1),
-    '--yoke-caption-edge': oneOf(look.edge, ['none', 'outline', 'shadow', 'raised']),
-    '--yoke-caption-backing': oneOf(look.backing, ['line', 'band', 'none']),
-    '--yoke-caption-background': mixed(colorOf(look.background), within(look.backgroundOpacity, 0, 1), '#000000'),
-    '--yoke-caption-place': oneOf(look.place, ['foot', 'top'])
-  }
-  return Object.fromEntries(
-    Object.entries(values).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]))
-  )
+    '--yoke-caption-color': color,
+    '--yoke-caption-opacity': opacity === undefined ? undefined : String(opacity),
+    '--yoke-caption-edge': edge,
+    '--yoke-caption-backing': backing,
+    '--yoke-caption-background': mixed(background, backgroundOpacity, '#000000'),
+    '--yoke-caption-place': place
+  })
 }
 
 const channel = (hex: string, at: number): number => {

@@ -67,8 +67,11 @@ const placeOnLines = (cue: MeasuredCue, area: CueArea, taken: readonly Box[]): B
   const { box, firstLine } = cue
   const vertical = box.vertical !== ''
   const dimension = vertical ? area.width : area.height
-  if (firstLine <= 0) return startBox(cue, area)
-  let line = Math.floor(box.line + 0.5)
+  // Lines of less than a pixel, or of no known height, are none that one could step by.
+  if (!(firstLine >= 1 && Number.isFinite(firstLine + dimension))) return startBox(cue, area)
+  // A line further out than the picture has lines is the one just outside: steps from there come to the same places.
+  const most = dimension / firstLine + 2
+  let line = Math.floor(Math.max(-most, Math.min(most, box.line + 0.5)))
   if (box.vertical === 'rl') line = -(line + 1)
   let position = firstLine * line
   if (box.vertical === 'rl') position += firstLine - cue.width
@@ -89,37 +92,39 @@ const placeOnLines = (cue: MeasuredCue, area: CueArea, taken: readonly Box[]): B
   return undefined
 }
 
-const edgesFor = (length: number, most: number, taken: readonly (readonly [from: number, to: number])[]): number[] => [
-  0,
-  most - length,
-  ...taken.flatMap(([from, to]) => [from - length, to])
-]
+/** The free places above and below a wanted one that are nearest to it, among boxes that stand in their column. */
+const freeBeside = (wanted: number, height: number, column: readonly Box[]): readonly number[] => {
+  let up = wanted
+  let down = wanted
+  // In the order in which they are met: by their upper edges on the way down, by their lower ones on the way up.
+  for (const { y, height: own } of [...column].sort((a, b) => a.y - b.y))
+    if (y < down + height - SLACK && y + own > down + SLACK) down = y + own
+  for (const { y, height: own } of [...column].sort((a, b) => b.y + b.height - a.y - a.height))
+    if (y < up + height - SLACK && y + own > up + SLACK) up = y - height
+  return [up, down]
+}
 
 /** The nearest free place; ties go to the higher one, then to the one further left. Where there is none, it stays. */
 const placeFreely = (wanted: Box, area: CueArea, taken: readonly Box[]): Box => {
-  if (isFree(wanted, area, taken)) return wanted
-  const xs = [
-    wanted.x,
-    ...edgesFor(
-      wanted.width,
-      area.width,
-      taken.map(({ x, width }) => [x, x + width])
-    )
-  ]
-  const ys = [
-    wanted.y,
-    ...edgesFor(
-      wanted.height,
-      area.height,
-      taken.map(({ y, height }) => [y, y + height])
-    )
-  ]
-  const free = ys
-    .flatMap(y => xs.map(x => ({ ...wanted, x, y })))
-    .filter(box => isFree(box, area, taken))
-    .map(box => ({ box, distance: Math.hypot(box.x - wanted.x, box.y - wanted.y) }))
-  free.sort((a, b) => a.distance - b.distance || a.box.y - b.box.y || a.box.x - b.box.x)
-  return free[0]?.box ?? wanted
+  const { width, height } = wanted
+  const within = (place: number, most: number): number => Math.max(0, Math.min(place, most))
+  const y = within(wanted.y, area.height - height)
+  let best = wanted
+  let nearest = Number.POSITIVE_INFINITY
+  const xs = [wanted.x, 0, area.width - width, ...taken.flatMap(box => [box.x - width, box.x + box.width])]
+  for (const x of xs) {
+    const column = taken.filter(box => box.x < x + width - SLACK && x + SLACK < box.x + box.width)
+    for (const place of freeBeside(y, height, column)) {
+      const box = { ...wanted, x, y: place }
+      const distance = Math.hypot(x - wanted.x, place - wanted.y)
+      const isNearer = distance - nearest || box.y - best.y || box.x - best.x
+      if (isNearer < 0 && isWithin(box, area)) {
+        best = box
+        nearest = distance
+      }
+    }
+  }
+  return best
 }
 
 const placeOffLines = (cue: MeasuredCue, area: CueArea, taken: readonly Box[]): Box => {

@@ -62,10 +62,10 @@ describe('parseCueText', () => {
     ['x</i>', 'end-tag-stray i', 1],
     ['<3>', 'timestamp-unreadable 3', 0],
     ['<rt>', 'rt-outside-ruby rt', 0]
-  ])('%j is told: %s at %d', (text, slip, place) => {
+  ])('%j is told: %s at %d', (text, problem, place) => {
     const told: string[] = []
     parseCueText(text, { report: (kind, at, found) => told.push(`${kind} ${found}`, String(at)) })
-    expect(told.slice(0, 2)).toEqual([slip, String(place)])
+    expect(told.slice(0, 2)).toEqual([problem, String(place)])
   })
 
   it('of 10,000 generated texts, only tags of cues are in the tree, and all text is there as text', () => {

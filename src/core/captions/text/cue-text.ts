@@ -45,12 +45,19 @@ export const BASIC_REFERENCES: NamedReferences = new Map([
 ])
 
 /** Something wrong with a cue's text; see `check-cue-text.ts` for its sentences. */
-export type CueTextSlip = 'tag-unknown' | 'tag-unclosed' | 'end-tag-stray' | 'timestamp-unreadable' | 'rt-outside-ruby'
+export type CueTextProblem =
+  | 'tag-unknown'
+  | 'tag-unclosed'
+  | 'end-tag-stray'
+  | 'timestamp-unreadable'
+  | 'rt-outside-ruby'
+  | 'tags-deep'
+  | 'text-long'
 
 /** How cue text is read. */
 export interface CueTextOptions {
   /** Names of character references. Default: WebVTT's own six. */
   readonly references?: NamedReferences
-  /** Told of each slip, and where in the text it is, from 0. */
-  readonly report?: (slip: CueTextSlip, at: number, found: string) => void
+  /** Told of each mistake, and where in the text it is, from 0. */
+  readonly report?: (problem: CueTextProblem, at: number, found: string) => void
 }

@@ -9,6 +9,11 @@ import {
 } from './cue-text.ts'
 import { readReference } from './reference.ts'
 
+/** More of a cue's text, in UTF-16 code units, is not read. */
+export const MOST_LETTERS = 10_000
+/** A tag in so many others is left out, and its text stays. */
+export const MOST_TAGS = 32
+
 interface OpenTag {
   readonly type: TagNode['type']
   readonly children: CueNode[]
@@ -39,17 +44,20 @@ class TreeBuilder {
   readonly #open: OpenTag[] = []
   readonly #unknown = new Set<string>()
   readonly #text: string
+  readonly #isCut: boolean
   readonly #references: NamedReferences
   readonly #report: NonNullable<CueTextOptions['report']>
 
   constructor(text: string, { references = BASIC_REFERENCES, report = () => {} }: CueTextOptions) {
-    this.#text = text
+    this.#text = text.slice(0, MOST_LETTERS)
+    this.#isCut = text.length > MOST_LETTERS
     this.#references = references
     this.#report = report
   }
 
   build(): readonly CueNode[] {
     const text = this.#text
+    if (this.#isCut) this.#report('text-long', MOST_LETTERS, '')
     let at = 0
     while (at < text.length) {
       const tag = text.indexOf('<', at)
@@ -92,6 +100,11 @@ class TreeBuilder {
     }
     if (type === 'rt' && this.#open[this.#open.length - 1]?.type !== 'ruby') {
       this.#report('rt-outside-ruby', at, name)
+      return
+    }
+    if (this.#open.length >= MOST_TAGS) {
+      this.#report('tags-deep', at, name)
+      this.#unknown.add(name)
       return
     }
     const hasAnnotation = type === 'v' || type === 'lang'

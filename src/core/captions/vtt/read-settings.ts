@@ -48,8 +48,16 @@ const READERS: Readonly<Record<string, ((draft: Draft, value: string) => boolean
   align: (draft, value) => take(draft, 'align', oneOf(['start', 'center', 'end', 'left', 'right'], value))
 }
 
-/** Reads the settings behind a cue's times (WebVTT, "Parse the WebVTT cue settings"). */
-export const readSettings = (line: string, from: number, regions: readonly Region[], report: Report): CueSettings => {
+/**
+ * Reads the settings behind a cue's times (WebVTT, "Parse the WebVTT cue settings").
+ * @param regions by their ids; the last one of an id counts.
+ */
+export const readSettings = (
+  line: string,
+  from: number,
+  regions: ReadonlyMap<string, Region>,
+  report: Report
+): CueSettings => {
   const draft: Draft = { ...PLAIN_SETTINGS }
   const seen = new Set<string>()
   let regionAt = -1
@@ -59,8 +67,7 @@ export const readSettings = (line: string, from: number, regions: readonly Regio
     if (seen.has(name)) report('cue-setting-twice', at, name)
     seen.add(name)
     if (value !== undefined && name === 'region') {
-      // The last one of a name counts.
-      draft.region = [...regions].reverse().find(({ id }) => id === value) ?? null
+      draft.region = regions.get(value) ?? null
       regionAt = at
       if (!draft.region) report('cue-region-unknown', at, value)
     } else if (!read) report(name === 'region' ? 'cue-setting-unreadable' : 'cue-setting-unknown', at, word, name)

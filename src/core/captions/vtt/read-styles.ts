@@ -1,5 +1,6 @@
 import { type CaptionFault, captionFault } from '../check/sentences.ts'
 import { CUE_TAGS } from '../text/cue-text.ts'
+import { placesIn } from './scan.ts'
 
 /** One part of a selector: `v.loud[voice="Fred"]:past` in pieces. */
 export interface CueSelectorPart {
@@ -95,23 +96,35 @@ const closingBrace = (css: string, open: number): number => {
   return css.length
 }
 
+/** Where the spaces behind a place end. */
+const firstLetter = (css: string, at: number): number => {
+  SPACES.lastIndex = at
+  SPACES.test(css)
+  return SPACES.lastIndex
+}
+
+const SPACES = /\s*/y
+const AT = /\s*@/y
+
 const blocksOf = (css: string): readonly Block[] => {
   const blocks: Block[] = []
   for (let at = 0; at < css.length; ) {
     const open = css.indexOf('{', at)
-    const end = css.indexOf(';', at)
+    AT.lastIndex = at
+    const end = AT.test(css) ? css.indexOf(';', at) : -1
     // A statement such as @import has no block.
-    if (css.slice(at).trimStart().startsWith('@') && end >= 0 && (open < 0 || end < open)) {
-      blocks.push({ prelude: css.slice(at, end).trim(), body: '', at })
+    if (end >= 0 && (open < 0 || end < open)) {
+      blocks.push({ prelude: css.slice(at, end).trim(), body: '', at: firstLetter(css, at) })
       at = end + 1
       continue
     }
     if (open < 0) {
-      if (css.slice(at).trim() !== '') blocks.push({ prelude: css.slice(at).trim(), body: '', at })
+      if (css.slice(at).trim() !== '')
+        blocks.push({ prelude: css.slice(at).trim(), body: '', at: firstLetter(css, at) })
       break
     }
     const close = closingBrace(css, open)
-    blocks.push({ prelude: css.slice(at, open).trim(), body: css.slice(open + 1, close), at })
+    blocks.push({ prelude: css.slice(at, open).trim(), body: css.slice(open + 1, close), at: firstLetter(css, at) })
     at = close + 1
   }
   return blocks
@@ -162,17 +175,52 @@ const readDeclarations = (body: string, line: number, faults: CaptionFault[]): C
       .replace(/!\s*important\s*$/i, '')
       .trim()
     if (written.trim() === '') return []
-    if (colon > 0 && PROPERTIES.has(property) && isSafeValue(value)) return [[property, value] as const]
+    if (colon > 0 && written.length <= LONGEST && PROPERTIES.has(property) && isSafeValue(value))
+      return [[property, value] as const]
     const hint = PROPERTIES.has(property)
       ? 'values that load something, or hold escapes, are not taken over'
       : `a cue takes ${[...PROPERTIES].slice(0, 3).join(', ')}, font and background properties and the like`
-    faults.push(leftOut(`The declaration “${written.trim()}” is left out.`, hint, line))
+    faults.push(leftOut(`The declaration “${written.trim().slice(0, 60)}” is left out.`, hint, line))
     return []
   })
 
+/** More of a file's CSS, in UTF-16 code units, is not read. */
+const MOST_CSS = 65_536
+/** More rules are not read. */
+const MOST_RULES = 500
+/** A selector list, or a declaration, that is longer is left out: in UTF-16 code units. */
+const LONGEST = 1000
+
+/** Comments as spaces, so that all else keeps its place. */
+const withoutComments = (css: string): string =>
+  css.replace(/\/\*[\s\S]*?(?:\*\/|$)/g, comment => comment.replace(/[^\n]/g, ' '))
+
+/** Reads the rules of one block as far as there is room for them. */
+const readBlock = (css: string, firstLine: number, rules: CueStyleRule[], faults: CaptionFault[]): void => {
+  const bare = withoutComments(css)
+  const place = placesIn(bare)
+  for (const { prelude, body, at } of blocksOf(bare)) {
+    const line = firstLine + place(at).line - 1
+    const selectors = prelude.length > LONGEST ? [undefined] : splitSelectors(prelude).map(readSelector)
+    if (!selectors.every(selector => selector !== undefined)) {
+      faults.push(
+        leftOut(`The rule “${prelude.slice(0, 60)}” is left out.`, 'write ::cue { … } or ::cue(selector) { … }', line)
+      )
+      continue
+    }
+    const declarations = readDeclarations(body, line, faults)
+    if (declarations.length === 0) continue
+    if (rules.length + selectors.length > MOST_RULES) {
+      faults.push(leftOut(`Rules behind the first ${MOST_RULES} are left out.`, 'a few classes style any file', line))
+      return
+    }
+    for (const selector of selectors) rules.push({ selector, declarations })
+  }
+}
+
 /**
  * Reads the CSS of `STYLE` blocks: rules for `::cue` and `::cue(…)` with the properties that the standard lets through
- * and values that load nothing. Never throws; what is left out is told.
+ * and values that load nothing; 64 KiB of it and 500 rules at most. Never throws; what is left out is told.
  *
  * @param firstLines the line of the file, from 1, on which the CSS of each block begins; for the faults.
  */
@@ -181,20 +229,17 @@ export const readStyles = (
   firstLines: readonly number[] = []
 ): { readonly rules: readonly CueStyleRule[]; readonly faults: readonly CaptionFault[] } => {
   const faults: CaptionFault[] = []
-  const rules = styles.flatMap((css, index) => {
-    const bare = css.replace(/\/\*[\s\S]*?(?:\*\/|$)/g, comment => comment.replace(/[^\n]/g, ' '))
-    return blocksOf(bare).flatMap(({ prelude, body, at }) => {
-      const line = (firstLines[index] ?? 1) + bare.slice(0, at + bare.slice(at).search(/\S/)).split('\n').length - 1
-      const selectors = splitSelectors(prelude).map(readSelector)
-      if (!selectors.every(selector => selector !== undefined)) {
-        faults.push(
-          leftOut(`The rule “${prelude.slice(0, 60)}” is left out.`, 'write ::cue { … } or ::cue(selector) { … }', line)
-        )
-        return []
-      }
-      const declarations = readDeclarations(body, line, faults)
-      return declarations.length > 0 ? selectors.map(selector => ({ selector, declarations })) : []
-    })
-  })
+  const rules: CueStyleRule[] = []
+  let left = MOST_CSS
+  for (const [index, css] of styles.entries()) {
+    const line = firstLines[index] ?? 1
+    if (css.length > left) {
+      faults.push(leftOut(`Of a file, ${MOST_CSS} characters of CSS are read, and no more.`, 'shorten it', line))
+      break
+    }
+    left -= css.length
+    readBlock(css, line, rules, faults)
+    if (rules.length >= MOST_RULES) break
+  }
   return { rules, faults }
 }

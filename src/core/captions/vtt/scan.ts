@@ -38,6 +38,22 @@ export const readTimestamp = (cursor: Cursor): number => {
   return ((minutes * 60 + numberAt(text, to - 6, to - 4)) * 1000 + numberAt(text, to - 3, to)) / 1000
 }
 
+/** Lines and columns, from 1, of places in a text, from 0. */
+export const placesIn = (text: string): ((at: number) => { readonly line: number; readonly column: number }) => {
+  const starts = [0]
+  for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', end + 1)) starts.push(end + 1)
+  return at => {
+    let low = 0
+    let high = starts.length
+    while (high - low > 1) {
+      const middle = (low + high) >>> 1
+      if ((starts[middle] as number) <= at) low = middle
+      else high = middle
+    }
+    return { line: low + 1, column: at - (starts[low] as number) + 1 }
+  }
+}
+
 /** Calls `visit` with each word between whitespace, and where it begins. */
 export const eachWord = (text: string, from: number, visit: (word: string, at: number) => void): void => {
   for (const { 0: word, index } of text.slice(from).matchAll(/[^ \t\n\f\r]+/g)) visit(word, from + index)

@@ -72,10 +72,14 @@ const printHeader = (header: string): string => {
 
 /** The cues' own regions count too: script may have made them. */
 const regionsOf = ({ regions = [], cues }: WritableVtt): readonly Region[] => {
-  const used = new Set<Region>(regions)
-  const known = (wanted: Region): boolean => [...used].some(({ id }) => id === wanted.id)
-  for (const { region } of cues) if (region && !used.has(region) && !known(region)) used.add(region)
-  return [...used]
+  const used = [...regions]
+  const ids = new Set(regions.map(({ id }) => id))
+  for (const { region } of cues) {
+    if (!region || ids.has(region.id)) continue
+    ids.add(region.id)
+    used.push(region)
+  }
+  return used
 }
 
 /**

@@ -4,6 +4,7 @@ import { CueRows } from '../index/cue-rows.ts'
 import { readRegion } from './read-region.ts'
 import { readSettings } from './read-settings.ts'
 import { readTiming, type Timing } from './read-timing.ts'
+import { placesIn } from './scan.ts'
 
 /** The signature, behind a byte-order mark perhaps, and what the rest of its line says. */
 const SIGNATURE = /^\ufeff?WEBVTT(?:[ \t]([\s\S]*))?$/
@@ -29,6 +30,7 @@ export class VttReader implements Omit<VttFile, 'cues'> {
   header = ''
   readonly rows = new CueRows()
   readonly regions: Region[] = []
+  readonly #regions = new Map<string, Region>()
   readonly styles: string[] = []
   readonly comments: Comment[] = []
   readonly findings: Finding[] = []
@@ -194,7 +196,7 @@ export class VttReader implements Omit<VttFile, 'cues'> {
     const known = this.#known.get(wording)
     if (known) return known
     const before = this.findings.length
-    const settings = readSettings(line, from, this.regions, this.#reportHere)
+    const settings = readSettings(line, from, this.#regions, this.#reportHere)
     // What is wrong with them is told of each place.
     if (this.findings.length === before) this.#known.set(wording, settings)
     return settings
@@ -235,13 +237,15 @@ export class VttReader implements Omit<VttFile, 'cues'> {
   }
 
   #endRegion(buffer: string): void {
+    const place = placesIn(buffer)
     const region = readRegion(buffer, (code, at, found, beside) => {
-      const before = buffer.slice(0, at).split('\n')
-      this.#note(code, this.#blockLine + before.length, before[before.length - 1]?.length ?? 0, found, beside)
+      const { line, column } = place(at)
+      this.#note(code, this.#blockLine + line, column - 1, found, beside)
     })
     if (region.id === '') this.#note('region-nameless', this.#blockLine, 0, '')
-    else if (this.regions.some(({ id }) => id === region.id)) this.#note('region-twice', this.#blockLine, 0, region.id)
+    else if (this.#regions.has(region.id)) this.#note('region-twice', this.#blockLine, 0, region.id)
     this.regions.push(region)
+    this.#regions.set(region.id, region)
   }
 
   #noteStray(buffer: string): void {

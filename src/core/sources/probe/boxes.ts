@@ -33,7 +33,9 @@ export async function* readBoxes(reader: ByteReader, from: number, end: number):
 /** The boxes inside one, by their type; the first of each, and all tracks under `trak`. */
 export const boxesIn = async (reader: ByteReader, box: Pick<Box, 'from' | 'end'>): Promise<readonly Box[]> => {
   const found: Box[] = []
-  for await (const inner of readBoxes(reader, box.from, box.end)) found.push(inner)
+  // No box reaches beyond the one that it lies in, whatever it says.
+  for await (const inner of readBoxes(reader, box.from, box.end))
+    found.push({ ...inner, end: Math.min(inner.end, box.end) })
   return found
 }
 

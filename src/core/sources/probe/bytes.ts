@@ -2,6 +2,13 @@ import { FaultError, fault } from '../../fault.ts'
 
 /** A file that can be read in pieces: one on disk, one that was dropped, one behind an address. */
 export interface ByteSource {
+  /** Ends the looking when it aborts. */
+  readonly signal?:
+    | {
+        /** Throws once it has aborted (DOM, `AbortSignal`). */
+        throwIfAborted(): void
+      }
+    | undefined
   /** Bytes in all; `undefined` while that is not known. */
   readonly size: number | undefined
   /** Reads `length` bytes that begin with byte `from`, counted from 0; fewer where the file ends before. */
@@ -10,6 +17,17 @@ export interface ByteSource {
 
 /** So many bytes are read at once. */
 const BLOCK = 16_384
+/** So many places of a file are looked at, and no more: what is in a media file takes some hundreds. */
+const MOST_LOOKS = 20_000
+/** After so many looks whatever waits has its turn: whoever loses patience may say so. */
+const LOOKS_IN_A_TURN = 512
+
+/** Ends when everything that waits has had its turn. Both Node and pages have `setTimeout`; the language alone has not. */
+const turn = (): Promise<void> =>
+  new Promise(resolve => {
+    const { setTimeout } = globalThis as unknown as { setTimeout: (task: () => void) => void }
+    setTimeout(resolve)
+  })
 
 /** @returns never; the file is not what it says. */
 export const broken = (what: string): FaultError =>
@@ -25,6 +43,7 @@ export const broken = (what: string): FaultError =>
 export class ByteReader {
   readonly #source: ByteSource
   readonly #blocks = new Map<number, Promise<Uint8Array>>()
+  #looks = 0
 
   constructor(source: ByteSource) {
     this.#source = source
@@ -42,6 +61,7 @@ export class ByteReader {
 
   /** Bytes from one place on; fewer where the file ends. */
   async bytes(from: number, length: number): Promise<Uint8Array> {
+    await this.#count()
     const first = Math.floor(from / BLOCK)
     const last = Math.floor((from + length - 1) / BLOCK)
     if (length <= 0) return new Uint8Array()
@@ -60,6 +80,15 @@ export class ByteReader {
   /** A cursor over so many bytes, or over what is left of the file. */
   async cursor(from: number, length: number): Promise<ByteCursor> {
     return new ByteCursor(await this.bytes(from, length))
+  }
+
+  /** A file may claim that there is no end to what is in it. */
+  async #count(): Promise<void> {
+    this.#looks += 1
+    if (this.#looks > MOST_LOOKS) throw broken('media: more is in it than is looked through')
+    if (this.#looks % LOOKS_IN_A_TURN !== 0) return
+    await turn()
+    this.#source.signal?.throwIfAborted()
   }
 
   #block(number: number): Promise<Uint8Array> {

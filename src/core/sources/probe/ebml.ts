@@ -48,7 +48,9 @@ export const elementsIn = async (
   { from, end }: Pick<Element, 'from' | 'end'>
 ): Promise<ReadonlyMap<number, Element>> => {
   const found = new Map<number, Element>()
-  for await (const element of readElements(reader, from, end)) found.set(element.id, element)
+  // No element reaches beyond the one that it lies in, whatever it says.
+  for await (const element of readElements(reader, from, end))
+    found.set(element.id, { ...element, end: Math.min(element.end, end) })
   return found
 }
 

@@ -18,7 +18,13 @@ const VIDEO_HEADER = 78
 const AUDIO_HEADERS: Readonly<Record<number, number>> = { 0: 28, 1: 44, 2: 64 }
 
 /** Codecs whose string is no more than a name. */
-const NAMES: Readonly<Record<string, string>> = { Opus: 'opus', fLaC: 'flac', '.mp3': 'mp3', vp08: 'vp8' }
+const NAMES: Readonly<Record<string, string>> = {
+  __proto__: null as never,
+  Opus: 'opus',
+  fLaC: 'flac',
+  '.mp3': 'mp3',
+  vp08: 'vp8'
+}
 
 const configure = async (reader: ByteReader, name: string, inside: readonly Box[]): Promise<ConfiguredCodec> => {
   const open = async (type: string) => {

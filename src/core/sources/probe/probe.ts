@@ -75,6 +75,9 @@ const notMedia = (kind: string, size: number | undefined): FaultError =>
         )
   )
 
+/** What a codecs string may hold (RFC 6381, section 3.2, without percent signs); all else comes from a file that lies. */
+const plainCodec = (codec: string): string => codec.replace(/[^\w.+-]/g, '').slice(0, 64) || 'unknown'
+
 /**
  * Looks into a media file without decoding it: what it is, what is in it, how long it is. Reads only the parts that say so.
  * Rejects with what `source` rejects with, and with a {@link FaultError} `container-unknown` or `media-unreadable`.
@@ -85,7 +88,8 @@ export const probe = async (source: ByteSource): Promise<MediaFileFacts> => {
   const kind = start.length === 0 ? '' : recognise(start)
   const read = READERS[kind]
   if (!read) throw notMedia(kind, start.length === 0 ? 0 : reader.size)
-  const { missing = 0, fastStart, ...found } = await read(reader)
+  const { missing = 0, fastStart, ...raw } = await read(reader)
+  const found = { ...raw, tracks: raw.tracks.map(track => ({ ...track, codec: plainCodec(track.codec) })) }
   return {
     ...found,
     type: typeOf(found.container, found.tracks),

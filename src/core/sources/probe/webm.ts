@@ -47,7 +47,8 @@ const NANOSECONDS = 1e9
 const UNIT_PIXELS = 0
 
 /** Names of codecs that need no configuration, by Matroska's. */
-const NAMES: Readonly<Record<string, string>> = {
+const NAMES: Readonly<Record<string, string | undefined>> = {
+  __proto__: null as never,
   V_VP8: 'vp8',
   V_VP9: 'vp9',
   V_THEORA: 'theora',
@@ -60,7 +61,8 @@ const NAMES: Readonly<Record<string, string>> = {
   'A_PCM/INT/LIT': '1'
 }
 
-const CONFIGURED: Readonly<Record<string, (record: ByteCursor) => string>> = {
+const CONFIGURED: Readonly<Record<string, ((record: ByteCursor) => string) | undefined>> = {
+  __proto__: null as never,
   V_AV1: av1Codec,
   'V_MPEG4/ISO/AVC': record => avcCodec(record),
   'V_MPEGH/ISO/HEVC': record => hevcCodec(record),

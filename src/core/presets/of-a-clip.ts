@@ -1,0 +1,25 @@
+import type { SettingKey } from '../settings/table.ts'
+
+/** Settings that say what plays, and not how: they are of one clip, and no preset says them. */
+export const OF_A_CLIP = [
+  'clipFields',
+  'container',
+  'crossOrigin',
+  'frameRate',
+  'height',
+  'moments',
+  'picture',
+  'poster',
+  'posterAt',
+  'posterSrcset',
+  'preset',
+  'sources',
+  'src',
+  'start.at',
+  'title',
+  'tracks',
+  'width'
+] as const satisfies readonly SettingKey[]
+
+/** A setting that no preset says. */
+export type ClipKey = (typeof OF_A_CLIP)[number]

@@ -1,0 +1,6 @@
+export { browserStore } from './browser.ts'
+export { type ConnectedStore, connectStore } from './connect.ts'
+export { folderStore } from './folder.ts'
+export { httpStore } from './http.ts'
+export { memoryStore } from './memory.ts'
+export { type PresetStore, StoreConflict, type StoredPreset } from './store.ts'

@@ -1,0 +1,15 @@
+/** Every attribute that couples an element. */
+export const COUPLED_ATTRIBUTES = [
+  'command',
+  'data-yoke-value',
+  'data-yoke-when',
+  'data-yoke-fill',
+  'data-yoke-along',
+  'data-yoke-captions',
+  'data-yoke-transcript'
+] as const
+
+/** What may be coupled: commands of others have no dashes. */
+export const COUPLED_SELECTOR = COUPLED_ATTRIBUTES.map(name =>
+  name === 'command' ? '[command^="--"]' : `[${name}]`
+).join(', ')

@@ -1,0 +1,20 @@
+import type { Fault } from '../../core/fault.ts'
+import type { Yoke } from '../yoke/yoke.ts'
+
+/** A player, as far as what a page has brought for all of them concerns it. */
+export interface AccompaniedPlayer {
+  readonly element: HTMLElement
+  readonly yoke: Yoke
+  raise(reason: Fault): void
+  /** The shadow root, made where there is none yet. */
+  openShadow(): ShadowRoot
+}
+
+/** Is shown every player, again whenever it looks for its media. */
+type Companion = (player: AccompaniedPlayer) => void
+
+/** What a page has brought for all its players, such as presets. On the page and not in a module: it may be a script of its own. */
+export const COMPANIONS = Symbol.for('yokewright companions')
+
+/** A page that may have brought some. */
+export type AccompaniedPage = { [COMPANIONS]?: readonly Companion[] }

@@ -1,0 +1,15 @@
+import { type PresetServer, startPresetServer } from './presets.ts'
+import { type Service, startStandIn } from './service.ts'
+
+/** The stand-in services that run, by name. */
+export type StandIns = Readonly<Record<'skerry' | 'lantern', Service> & { presets: PresetServer }>
+
+/** Starts them all on loopback, each on a port of its own. @param media the folder of the demo's media. */
+export const startStandIns = async (media: string): Promise<StandIns> => {
+  const [skerry, lantern, presets] = await Promise.all([
+    startStandIn('skerry', media),
+    startStandIn('lantern', media),
+    startPresetServer()
+  ])
+  return { skerry, lantern, presets }
+}

@@ -1,0 +1,105 @@
+import type { EnginePage } from './engine-page.ts'
+import { CLIP } from './person.ts'
+
+const OWN = `<button type="button" command="--play-pause">Play</button><b data-yoke-value="current-time"></b><div><i data-yoke-fill="position"></i><input type="range" data-yoke-value="current-time"></div>`
+const player = (attributes: string, inside = CLIP): string => `<yoke-player ${attributes}>${inside}</yoke-player>`
+const SRC = 'src="/media/tide-clock.webm" muted'
+
+/** What the script of a page does with a player that has just come. */
+type AfterMount = 'clip' | 'tracks' | 'command' | undefined
+
+/** Markup, and what is then done with its player. */
+export type Form = readonly [html: string, then?: AfterMount]
+
+/** Forms of players, attributes that begin something of their own, and couplings of every kind. */
+export const LEAK_FORMS: Readonly<Record<string, Form>> = {
+  wired: [player('', CLIP + OWN)],
+  'ready-made': [player('controls')],
+  made: [player(`controls ${SRC}`)],
+  sound: [player('controls src="/media/harbour-radio.mp3"', '')],
+  backdrop: [player('backdrop')],
+  debug: [player('debug', CLIP + OWN)],
+  'debug, ready-made': [player('debug controls')],
+  'start-when="in-view"': [player('start-when="in-view"')],
+  'start-when="at-once"': [player('start-when="at-once" start-sound="off"')],
+  'start-at': [player('start-at="3"')],
+  autoplay: [player('autoplay muted')],
+  'poster-at': [player('poster-at="2"')],
+  'loading="lazy"': [player('loading="lazy"')],
+  solo: [player('solo')],
+  'drop-files': [player('drop-files')],
+  measures: [player('measures')],
+  moments: [player(`controls settings='{"moments":[{"at":1,"label":"One"}]}'`)],
+  'clip by script': [player('controls', ''), 'clip'],
+  'a track without end': [player('', CLIP), 'tracks'],
+  'a command without end': [player('', CLIP), 'command'],
+  transcript: [player('', `${CLIP}<ol data-yoke-transcript></ol><div data-yoke-captions></div>`)],
+  'controls elsewhere': [
+    `${player('id="far"')}<p data-yoke-for="far"><button type="button" command="--play" commandfor="far">Play</button><b data-yoke-for="far" data-yoke-value="duration"></b></p>`
+  ],
+  'in one another': [player('', CLIP + player('controls', CLIP))]
+}
+
+/**
+ * Puts forms into the page's `<main>` for a few frames and takes them out again, many times.
+ * @param endless an address whose answer never ends.
+ */
+export const comeAndGo = (page: EnginePage, forms: readonly Form[], times: number, endless: string): Promise<void> =>
+  page.run(
+    async (all: readonly Form[], count: number, address: string) => {
+      const main = document.querySelector('main') as Element
+      const frame = (): Promise<unknown> => new Promise(resolve => requestAnimationFrame(resolve))
+      const use = (place: Element, after: AfterMount, time: number): void => {
+        const one = place.querySelector('yoke-player')
+        if (one && after === 'clip') one.clip = { sources: ['/media/tide-clock.webm'], title: 'Clock' }
+        if (one && after === 'tracks') {
+          one.yoke.configure({ tracks: [{ src: `${address}?${time}`, srclang: 'en' }] })
+          one.yoke.run('set-captions', 'en')
+        }
+        if (one && after === 'command') {
+          one.yoke.defineCommand('wait', () => new Promise<void>(() => undefined))
+          one.yoke.run('wait')
+        }
+      }
+      for (let time = 0; time < count; time += 1) {
+        for (const [html, after] of all) {
+          const place = main.appendChild(document.createElement('div'))
+          place.innerHTML = html
+          use(place, after, time)
+        }
+        // Long enough for what comes after the first frame.
+        for (let frames = 0; frames < 4; frames += 1) await frame()
+        const media = [...main.querySelectorAll<HTMLMediaElement>('video, audio')]
+        main.replaceChildren()
+        // A page holds only so many decoders.
+        for (const element of media) {
+          element.removeAttribute('src')
+          element.load()
+        }
+        await frame()
+      }
+    },
+    forms,
+    times,
+    endless
+  )
+
+/** Puts controls that name a player elsewhere in and out, many times, beside a player that stays. */
+export const controlsComeAndGo = (page: EnginePage, count: number): Promise<void> =>
+  page.run(async (times: number) => {
+    const main = document.querySelector('main') as Element
+    if (!document.querySelector('#stays'))
+      main.innerHTML = '<yoke-player id="stays"><video muted></video></yoke-player><p></p>'
+    const place = main.querySelector('p') as Element
+    for (let time = 0; time < times; time += 10) {
+      place.innerHTML =
+        '<button type="button" command="--play" commandfor="stays">Play</button><b data-yoke-for="stays" data-yoke-value="duration"></b>'.repeat(
+          5
+        )
+      await new Promise(resolve => setTimeout(resolve))
+      place.replaceChildren()
+      await new Promise(resolve => setTimeout(resolve))
+    }
+    // The last records of what has changed are let go with the next frames.
+    for (let frames = 0; frames < 3; frames += 1) await new Promise(resolve => requestAnimationFrame(resolve))
+  }, count)

@@ -2,6 +2,7 @@ import { once } from 'node:events'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
+import { promisify } from 'node:util'
 import send from 'send'
 import { CLIPS } from './clips.ts'
 import { type Conduct, GOOD_CONDUCT, readConduct } from './conduct.ts'
@@ -67,6 +68,11 @@ export class Service {
   /** How it behaves at the moment. */
   get conduct(): Conduct {
     return this.#conduct
+  }
+
+  /** How many connections are open, to tell where a browser waits for one. */
+  async connections(): Promise<number> {
+    return promisify(this.#server.getConnections.bind(this.#server))()
   }
 
   /** `http://127.0.0.1:port`. */

@@ -48,8 +48,14 @@ describe.each(STAND_INS)('a clip of %s keeps the adapter contract', name => {
   let server: TestServer
   let page: EnginePage
   let standIn: StandIn
-  const tryAll = (names: readonly string[]): Promise<readonly string[]> =>
-    page.run((...given) => tryCases(...given), names, standIn.dialect, standIn.address('tc12'))
+  /** @returns what went wrong, and what the service knows of it. */
+  const tryAll = async (names: readonly string[]): Promise<string> => {
+    standIn.service.asked.length = 0
+    const outcome = await page.run((...given) => tryCases(...given), names, standIn.dialect, standIn.address('tc12'))
+    if (outcome.length === 0) return ''
+    const { asked } = standIn.service
+    return `${outcome.join('\n')}\n${await standIn.service.connections()} connections; asked for: ${asked.join(' ')}`
+  }
 
   beforeAll(async () => {
     server = await startServer()
@@ -69,7 +75,7 @@ describe.each(STAND_INS)('a clip of %s keeps the adapter contract', name => {
   it.each(batches.map(names => [names.length, names[0], names] as const))(
     '%d cases from “%s” on',
     async (_, __, names) => {
-      expect((await tryAll(names)).join('\n')).toBe('')
+      expect(await tryAll(names)).toBe('')
     }
   )
 
@@ -81,6 +87,6 @@ describe.each(STAND_INS)('a clip of %s keeps the adapter contract', name => {
     })
     const outcome = await tryAll([what])
     standIn.service.behave({ press: false, rates: false })
-    expect(outcome.join('\n')).toBe('')
+    expect(outcome).toBe('')
   })
 })

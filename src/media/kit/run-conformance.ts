@@ -1,3 +1,4 @@
+import type { MediaAdapter } from '../adapter.ts'
 import { CONFORMANCE_CASES } from './cases.ts'
 import type { ConformanceCase, ConformanceSubject } from './subject.ts'
 
@@ -5,8 +6,14 @@ import type { ConformanceCase, ConformanceSubject } from './subject.ts'
 export interface ConformanceOutcome {
   readonly name: string
   readonly ok: boolean
-  /** Why not, where it is not ok. */
+  /** Why not, where it is not ok, and how the media stood then. */
   readonly message: string
+}
+
+const describeMedia = ({ readyState, currentTime, duration, paused, seeking, ended, error }: MediaAdapter): string => {
+  const holds = Object.entries({ paused, seeking, ended, error }).flatMap(([name, value]) => (value ? [name] : []))
+  const is = [...holds, ...(error?.message ? [error.message] : [])].join(', ')
+  return `at ${currentTime} of ${duration} s, readyState ${readyState}${is && `, ${is}`}`
 }
 
 /** Runs one case on a fresh subject. Never rejects: what goes wrong is the outcome. */
@@ -20,7 +27,8 @@ export const runCase = async (
     await run(subject)
     return { name, ok: true, message: '' }
   } catch (thrown) {
-    return { name, ok: false, message: thrown instanceof Error ? thrown.message : String(thrown) }
+    const why = thrown instanceof Error ? thrown.message : String(thrown)
+    return { name, ok: false, message: subject ? `${why} (${describeMedia(subject.media)})` : why }
   } finally {
     subject?.dispose()
   }

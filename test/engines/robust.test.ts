@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
@@ -26,6 +27,38 @@ describe('what comes too late, or breaks', () => {
     await person.mount(`<yoke-player>${CAPTIONED.replace('/media/spring', '/failing/cut/200/spring')}</yoke-player>`)
     await hasFault('track-unreachable')
     expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
+  })
+
+  it('the reader of layouts, come late, is waited for: no other bar is drawn before', async () => {
+    const path = '/dist/parts/settings.js'
+    let release: () => void = () => undefined
+    const held = new Promise<void>(resolve => {
+      release = resolve
+    })
+    person.server.answer(path, async response => {
+      await held
+      response.writeHead(200, { 'content-type': 'text/javascript' })
+      response.end(await readFile(new URL(`../..${path}`, import.meta.url)))
+    })
+    await person.mountModules(
+      `<yoke-player id="of-author" controls layouts='[{"rows":[["restart"]]}]'>${CAPTIONED}</yoke-player>
+       <yoke-player id="of-house" controls>${CAPTIONED}</yoke-player>`
+    )
+    const drawn = (id: string): Promise<readonly string[]> =>
+      person.page.run(
+        (wanted: string) =>
+          [...(document.getElementById(wanted)?.shadowRoot?.querySelectorAll('.bar .cell') ?? [])].flatMap(
+            ({ innerHTML }) => /part="[^"]*(restart|play-pause)/.exec(innerHTML)?.[1] ?? []
+          ),
+        id
+      )
+    await person.until('the bar of the house', () =>
+      document.querySelector('#of-house')?.shadowRoot?.querySelector('.cell')
+    )
+    expect(await drawn('of-author')).toEqual([])
+    release()
+    await person.until('the bar', () => document.querySelector('#of-author')?.shadowRoot?.querySelector('.cell'))
+    expect(await drawn('of-author')).toEqual(['restart'])
   })
 
   it('a clip that script gives ends the fetching of a document', async () => {

@@ -88,10 +88,16 @@ class ReadyMadeControls {
   }
 
   #redraw(): void {
-    const { settings } = this.#player.yoke
+    const { settings, layers } = this.#player.yoke
+    const isWanted = !this.signal.aborted && settings.controls && !settings.backdrop
+    const reading = isWanted && layers.reading(['layouts', 'without'])
+    if (reading) {
+      // Another bar before that of the author would be seen to change.
+      void reading.then(() => this.drawSoon())
+      return
+    }
     this.erase()
-    if (this.signal.aborted || !settings.controls || settings.backdrop) return
-    useWords(languageOf(this.#player.element), EN as Words, this, words => this.#drawIn(words))
+    if (isWanted) useWords(languageOf(this.#player.element), EN as Words, this, words => this.#drawIn(words))
   }
 
   erase(): void {

@@ -19,7 +19,7 @@ import {
 import { readValue, valueOfText } from '../../core/settings/value-schema.ts'
 import { BASIC_WORDS } from '../../core/words/basic.ts'
 import { isLanguageTag } from '../../core/words/language-tag.ts'
-import { definePart, type PartHost, use } from '../../loading/part.ts'
+import { bring, definePart, type PartHost, use } from '../../loading/part.ts'
 import type { SettledSettings } from './settings.ts'
 
 /** The full reader of settings, which says what cannot be read. */
@@ -43,6 +43,7 @@ export class Configuration {
   #values = DEFAULTS
   /** What is still being read, by layer and key: what comes after something newer is dropped. */
   readonly #pending = new Map<string, unknown>()
+  #reading: Promise<void> | undefined
   /** Settings that two places say, and of which that was told. */
   readonly #told = new Set<SettingKey>()
 
@@ -132,6 +133,12 @@ export class Configuration {
     return this.#layers.originOf(key)
   }
 
+  /** Resolves once what was said of a setting has been read, or cannot be; `undefined` where nothing is being read. */
+  reading(keys: readonly SettingKey[]): Promise<void> | undefined {
+    const isRead = (place: string): boolean => keys.some(key => place.endsWith(` ${key}`))
+    return [...this.#pending.keys()].some(isRead) ? this.#reading : undefined
+  }
+
   #takeOne(origin: SettingOrigin, key: SettingKey, name: string, value: unknown, changed: Set<SettingKey>): void {
     const { schema, deep } = rowOf(key)
     const place = `${origin} ${key}`
@@ -151,15 +158,19 @@ export class Configuration {
     const before = this.#layers.saidBy(origin, key)
     this.#pending.set(place, value)
     if (isTakenAtOnce) this.#put(origin, key, value, changed)
-    use(READING, this.#host, ({ readDeep }) => {
-      const { value: good = isTakenAtOnce ? before : undefined, faults } = readDeep(key, value)
+    const take = (reading: Reading | undefined): void => {
+      const { value: good = isTakenAtOnce ? before : undefined, faults } = reading?.readDeep(key, value) ?? {
+        faults: []
+      }
       for (const reason of faults) this.#raise(reason)
       if (this.#pending.get(place) !== value) return
       this.#pending.delete(place)
       const changedNow = new Set<SettingKey>()
-      if (good !== undefined || isTakenAtOnce) this.#put(origin, key, good, changedNow)
+      if (reading && (good !== undefined || isTakenAtOnce)) this.#put(origin, key, good, changedNow)
       this.#settle(changedNow)
-    })
+    }
+    if (READING.here) take(READING.here)
+    else this.#reading = bring(READING, this.#host).then(take)
   }
 
   #put(origin: SettingOrigin, key: SettingKey, value: unknown, changed: Set<SettingKey>): void {

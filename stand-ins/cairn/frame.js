@@ -35,7 +35,11 @@ screen.addEventListener('state', tellState)
 screen.addEventListener('place', tellTime)
 setInterval(() => screen.state === 'running' && tellTime(), PACE)
 
-const isThere = await screen.open(codeOf(location.pathname))
-tell('ready')
-tellState()
-if (isThere) tellTime()
+const begin = async () => {
+  const isThere = await screen.open(codeOf(location.pathname))
+  tell('ready')
+  tellState()
+  if (isThere) tellTime()
+}
+// Not awaited by the module itself: WebKit hangs where a frame is removed while its module waits.
+begin()

@@ -11,6 +11,10 @@ const el = (name, properties = {}, ...children) => {
   return element
 }
 
+/** How often a start that is refused because of sound that nobody wanted is tried, and how long is waited between, in milliseconds. */
+const MOST_TRIES = 5
+const REST = 100
+
 const wait = milliseconds => new Promise(resolve => setTimeout(resolve, milliseconds))
 
 export class Screen extends EventTarget {
@@ -97,15 +101,28 @@ export class Screen extends EventTarget {
     }
     if (this.conduct.advert > 0 && !this.#advertSeen) await this.#showAdvert()
     this.#wanted = true
-    this.#hush()
     try {
-      await this.video.play()
+      await this.#begin()
       return undefined
     } catch (cause) {
       if (cause.name === 'AbortError') return 'halted'
-      if (this.#hush()) return this.play()
       this.#ask('Press to begin', 'Play')
       return 'press'
+    }
+  }
+
+  /** Begins; where WebKit has turned the sound on and refuses therefore, again without it. */
+  async #begin() {
+    for (let tries = 1; ; tries += 1) {
+      this.#hush()
+      try {
+        return await this.video.play()
+      } catch (cause) {
+        if (cause.name === 'AbortError' || tries === MOST_TRIES || !this.#hush()) throw cause
+        // It may turn it on as often as it is asked: asked at once, the page would do nothing else any more.
+        await wait(REST)
+        if (!this.#wanted) throw new DOMException('It was asked to pause.', 'AbortError')
+      }
     }
   }
 
@@ -179,10 +196,8 @@ export class Screen extends EventTarget {
 
   async #pressToPlay() {
     this.#wanted = true
-    this.#hush()
     this.#isHeldBack = false
-    await this.video.play().catch(() => {
-      if (this.#hush()) return this.#pressToPlay()
+    await this.#begin().catch(() => {
       this.#isHeldBack = this.video.paused
     })
   }

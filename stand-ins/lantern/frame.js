@@ -102,10 +102,13 @@ screen.addEventListener('settings', tellSettings)
 screen.addEventListener('place', beat)
 setInterval(() => screen.state === 'running' && beat(), PACE)
 
-const isThere = await screen.open(codeOf(location.pathname))
-tell('hello', isThere ? DEEDS.about() : null)
-tellState()
-if (isThere) {
+const begin = async () => {
+  const isThere = await screen.open(codeOf(location.pathname))
+  tell('hello', isThere ? DEEDS.about() : null)
+  tellState()
+  if (!isThere) return
   tellSettings()
   beat()
 }
+// Not awaited by the module itself: WebKit hangs where a frame is removed while its module waits.
+begin()

@@ -47,5 +47,9 @@ setInterval(say, PACE)
 
 screen.setMuted(wishes.has('hushed'))
 screen.again = wishes.has('again')
-const isThere = await screen.open(codeOf(location.pathname))
-if (isThere && wishes.has('from')) screen.seek(Number(wishes.get('from')))
+const begin = async () => {
+  const isThere = await screen.open(codeOf(location.pathname))
+  if (isThere && wishes.has('from')) screen.seek(Number(wishes.get('from')))
+}
+// Not awaited by the module itself: WebKit hangs where a frame is removed while its module waits.
+begin()

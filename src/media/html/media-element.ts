@@ -14,7 +14,7 @@ import { ElementTextTracks } from './element-text-tracks.ts'
 import type { FrozenPlayback } from './frozen-playback.ts'
 import { KeptMute } from './kept-mute.ts'
 import { PlayRequest } from './play-request.ts'
-import { PlaybackWatch } from './playback-watch.ts'
+import { hasEnded, PlaybackWatch } from './playback-watch.ts'
 import type { SourceChange } from './shown-playback.ts'
 
 const HAVE_CURRENT_DATA = 2
@@ -104,7 +104,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
   get ended(): boolean {
     // Only once it is told: the end that some engines jump to where a file breaks off is none.
-    return !this.#frozen && this.element.ended && this.#toldEnd
+    return !this.#frozen && this.#toldEnd && hasEnded(this.element)
   }
   get seeking(): boolean {
     return this.#frozen?.seeking ?? this.element.seeking
@@ -275,7 +275,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     // Firefox and WebKit leave `paused` false after a source failed.
     if (type === 'error' && !this.element.paused) this.element.pause()
     // Chromium fires no `ended` when a paused media is sought to its end.
-    if (type === 'seeked' && this.element.ended && this.element.paused && !this.#toldEnd) this.#tell('ended')
+    if (type === 'seeked' && this.element.paused && !this.#toldEnd && hasEnded(this.element)) this.#tell('ended')
   }
 
   /** One source gives way to another, has given way, or none is left. */

@@ -1,5 +1,9 @@
 /** How often a wait that an engine may never end is looked at, in milliseconds. */
 const LOOK_INTERVAL = 60
+/** Whether it stands at its end (HTML, "ended"). Chromium may find that out only after it has told `seeked`. */
+export const hasEnded = (element: HTMLMediaElement): boolean =>
+  element.ended || (!element.seeking && !element.loop && element.currentTime >= element.duration)
+
 /** Looks in a row without any change after which an engine counts as stuck. */
 const STUCK_LOOKS = 3
 const HAVE_CURRENT_DATA = 2

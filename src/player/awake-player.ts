@@ -3,7 +3,7 @@ import type { WrittenLayout } from '../core/layout/layouts.ts'
 import { PLAYER_NAMES } from '../core/words/basic.ts'
 import type { MediaAdapter } from '../media/adapter.ts'
 import { KINDS_EVENT } from '../media/kinds.ts'
-import { type AccompaniedPage, COMPANIONS } from '../wiring/scope/companions.ts'
+import { type AccompaniedPage, COMPANION } from '../wiring/scope/companion.ts'
 import { listen } from '../wiring/scope/nodes.ts'
 import { bindScope } from '../wiring/scope/scope.ts'
 import { whenNear } from '../wiring/scope/when-near.ts'
@@ -201,7 +201,7 @@ export class AwakePlayer implements PlayerView {
   /** Looks which media is to play, and couples it. */
   findMedia(): void {
     if (!this.element.isConnected || !this.#stay) return
-    for (const meet of (globalThis as AccompaniedPage)[COMPANIONS] ?? []) meet(this)
+    ;(globalThis as AccompaniedPage)[COMPANION]?.(this)
     this.#playerMedia.find()
     this.#giveEarly()
   }

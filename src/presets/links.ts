@@ -1,7 +1,7 @@
 import { type Fault, fault } from '../core/fault.ts'
 import { type ResolvedPreset, unknownPreset } from '../core/presets/resolve.ts'
 import { definePart, use } from '../loading/part.ts'
-import type { AccompaniedPlayer } from '../wiring/scope/companions.ts'
+import type { AccompaniedPlayer } from '../wiring/scope/companion.ts'
 import { attributeOf, closest, findAll, isElement, parentOf, rootOf } from '../wiring/scope/nodes.ts'
 import type { Yoke } from '../wiring/yoke/yoke.ts'
 import type { PresetDocuments } from './documents.ts'

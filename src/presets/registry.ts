@@ -1,5 +1,5 @@
 import { KINDS_EVENT } from '../media/kinds.ts'
-import { type AccompaniedPage, COMPANIONS } from '../wiring/scope/companions.ts'
+import { type AccompaniedPage, COMPANION } from '../wiring/scope/companion.ts'
 import { followBlocks } from './blocks.ts'
 import { Links } from './links.ts'
 import { Shelf } from './shelf.ts'
@@ -32,7 +32,7 @@ export const beginPresets = (): void => {
   presets.isBegun = true
   const { shelf, links } = presets
   followBlocks(document, shelf)
-  page[COMPANIONS] = [...(page[COMPANIONS] ?? []), player => links.meet(player)]
+  page[COMPANION] = player => links.meet(player)
   // Those that are there already look again. By the prototype: an image of the page may be called like a member of its document.
   EventTarget.prototype.dispatchEvent.call(document, new Event(KINDS_EVENT))
 }

@@ -19,10 +19,6 @@ export const tellPlaced = (
 ): void => {
   if (faults.length === 0) return
   bring(PLACES, { raise }).then(places => {
-    for (const reason of faults) {
-      const place = places?.placeOfFault(text, reason)
-      const at = place ? `${where}:${place.line}:${place.column}` : where
-      raise({ ...reason, message: `${at}: ${reason.message}` })
-    }
+    for (const reason of places?.placedFaults(faults, text, where) ?? faults) raise(reason)
   })
 }

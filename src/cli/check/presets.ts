@@ -7,13 +7,11 @@ import { HOUSE_PRESETS } from '../../core/presets/house.ts'
 import { type Preset, parentsOf } from '../../core/presets/preset.ts'
 import { type ReadPreset, readPresetText } from '../../core/presets/read-text.ts'
 import { type PresetShelf, resolvePreset } from '../../core/presets/resolve.ts'
+import { isRecord } from '../../core/record.ts'
 import { readTextIfThere } from '../read.ts'
 import { nodeAt, placeOf, type Readable } from './json.ts'
 import type { Page } from './page/page.ts'
 import { type PlacedFault, placedError } from './placed-fault.ts'
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Keys that only presets have. */
 const OF_PRESETS = ['name', 'extends', 'look', 'layouts', 'captionLook']

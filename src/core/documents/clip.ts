@@ -1,5 +1,6 @@
 import { safeParse } from 'valibot'
 import { FaultError, fault, type Result, refuse, succeed, tellFirst } from '../fault.ts'
+import { isRecord } from '../record.ts'
 import { CLIP_KEYS, CLIP_SCHEMA, type Clip } from './clip-schema.ts'
 import { type DocumentFault, type DocumentPath, faultAt, inWords } from './document-fault.ts'
 import { faultOfIssue, innermost, type NamesAt, unknownKey } from './schema-faults.ts'
@@ -11,9 +12,6 @@ export interface ClipReading {
 }
 
 const namesAt: NamesAt = path => CLIP_KEYS[path.length > 1 ? String(path[0]) : ''] ?? []
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Takes out what is at a path; where nothing is, what it should have been part of. */
 const takeOut = (document: unknown, path: DocumentPath): void => {

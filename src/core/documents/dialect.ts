@@ -1,6 +1,7 @@
 import { safeParse } from 'valibot'
 import { tellFirst } from '../fault.ts'
 import type { DialectData } from '../hosted/dialect.ts'
+import { isRecord } from '../record.ts'
 import { DIALECT_SCHEMA } from './dialect-schema.ts'
 import { type DocumentFault, type DocumentPath, faultAt, inWords } from './document-fault.ts'
 import { faultOfIssue, innermost, type NamesAt } from './schema-faults.ts'
@@ -28,9 +29,6 @@ const namesAt: NamesAt = path => {
     )
   return holders.flatMap(({ entries = {} }) => Object.keys(entries))
 }
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** What each key may say, and only all of them together are wrong. */
 const together = (dialect: DialectData): readonly DocumentFault[] => {

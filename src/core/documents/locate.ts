@@ -1,3 +1,4 @@
+import type { Fault } from '../fault.ts'
 import type { DocumentFault, DocumentPath } from './document-fault.ts'
 
 /** A place in a text, each from 1. */
@@ -88,3 +89,11 @@ const placeOfSyntaxError = (text: string, error: unknown): TextPlace | undefined
 /** Where a fault of a JSON document is; `undefined` where the engine does not say it of a text that is no JSON. */
 export const placeOfFault = (text: string, { code, path, cause }: DocumentFault): TextPlace | undefined =>
   code === 'document-unreadable' && cause !== undefined ? placeOfSyntaxError(text, cause) : locateIn(text, path)
+
+/** Faults of a JSON document that say where they are. @param where what the document is called */
+export const placedFaults = (faults: readonly DocumentFault[], text: string, where: string): readonly Fault[] =>
+  faults.map(reason => {
+    const place = placeOfFault(text, reason)
+    const at = place ? `${where}:${place.line}:${place.column}` : where
+    return { ...reason, message: `${at}: ${reason.message}` }
+  })

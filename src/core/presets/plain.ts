@@ -1,8 +1,9 @@
+import { isRecord } from '../record.ts'
 import { isSettingKey, rowOf } from '../settings/table.ts'
 import { readValue, type ValueSchema } from '../settings/value-schema.ts'
 import { LOOK_SCHEMAS } from './look.ts'
 import { OF_A_CLIP } from './of-a-clip.ts'
-import { flattenPreset, GROUP_KEYS, HOUSE, isRecord, type Preset } from './preset.ts'
+import { flattenPreset, GROUP_KEYS, HOUSE, type Preset } from './preset.ts'
 
 /** A preset has fewer keys than this. */
 export const MOST_KEYS = 400

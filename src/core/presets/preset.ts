@@ -1,3 +1,4 @@
+import { isRecord } from '../record.ts'
 import type { DataSettings } from '../settings/settings.ts'
 import type { BasicWords } from '../words/basic.ts'
 import type { PresetLayout } from './layouts-for.ts'
@@ -37,9 +38,6 @@ export const GROUP_KEYS: readonly string[] = ['captionLook', 'look', 'start', 'w
 
 /** Begins the names of presets that ship with the library: they are never changed. */
 export const HOUSE = 'house:'
-
-export const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** What a preset says, a key each: `start.when`, `look.accent`. A group that is `null` stays one entry. */
 export const flattenPreset = (preset: object): readonly (readonly [key: string, value: unknown])[] =>

@@ -1,6 +1,7 @@
 import { type DocumentFault, faultAt, inWords, printPath } from '../documents/document-fault.ts'
 import { tellFirst, textOf } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
+import { isRecord } from '../record.ts'
 import { faultOfSetting, readDeep, schemaInWords } from '../settings/read-deep.ts'
 import { isSettingKey } from '../settings/table.ts'
 import { readValue, type ValueSchema } from '../settings/value-schema.ts'
@@ -8,7 +9,7 @@ import { LAYOUT_KINDS } from './layout-kinds.ts'
 import type { PresetLayout } from './layouts-for.ts'
 import { LOOK_SCHEMAS } from './look.ts'
 import { countKeys, MOST_KEYS, OWN_SCHEMAS } from './plain.ts'
-import { flattenPreset, GROUP_KEYS, HOUSE, isRecord, type Preset } from './preset.ts'
+import { flattenPreset, GROUP_KEYS, HOUSE, type Preset } from './preset.ts'
 import { MERGE_RULES, PRESETTABLE } from './presettable.ts'
 
 /** What was read of a preset. */

@@ -1,7 +1,5 @@
+import { isRecord } from '../../core/record.ts'
 import { type PresetStore, StoreConflict, type StoredPreset } from './store.ts'
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /**
  * Keeps presets in this browser, for all pages of the site (HTML, "Web storage"): other tabs show an edit at once.

@@ -1,4 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
+import { isRecord } from '../../core/record.ts'
 import {
   type SettingExplanation,
   SettingLayers,
@@ -26,9 +27,6 @@ import type { SettledSettings } from './settings.ts'
 const READING = definePart(() => import('../../core/settings/read-deep.ts'))
 
 type Reading = typeof import('../../core/settings/read-deep.ts')
-
-const isRecord = (thing: unknown): thing is object =>
-  typeof thing === 'object' && thing !== null && !Array.isArray(thing)
 
 const DEFAULTS = bare({ ...DEFAULT_SETTINGS, words: BASIC_WORDS }) as unknown as SettledSettings
 

@@ -1,6 +1,7 @@
 import type { DialectMessages } from '../../../core/hosted/dialect.ts'
 import { namesOf, newsOf } from '../../../core/hosted/news.ts'
 import { type ServiceRequest, valueAt } from '../../../core/hosted/read-dialect.ts'
+import { isRecord } from '../../../core/record.ts'
 import { openFrame } from './frame.ts'
 import { type LinkOptions, RefusedError, type ServiceLink } from './link.ts'
 
@@ -13,9 +14,6 @@ interface Question {
   readonly resolve: (value: unknown) => void
   readonly reject: (reason: RefusedError) => void
 }
-
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Talks to a frame by window messages. Believed is what comes from the frame's own window and origin, in the dialect's shape. */
 export class MessageLink implements ServiceLink {

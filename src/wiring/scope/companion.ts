@@ -13,8 +13,8 @@ export interface AccompaniedPlayer {
 /** Is shown every player, again whenever it looks for its media. */
 type Companion = (player: AccompaniedPlayer) => void
 
-/** What a page has brought for all its players, such as presets. On the page and not in a module: it may be a script of its own. */
-export const COMPANIONS = Symbol.for('yokewright companions')
+/** What a page has brought for all its players: presets. On the page and not in a module: it may be a script of its own. */
+export const COMPANION = Symbol.for('yokewright companion')
 
-/** A page that may have brought some. */
-export type AccompaniedPage = { [COMPANIONS]?: readonly Companion[] }
+/** A page that may have brought it. */
+export type AccompaniedPage = { [COMPANION]?: Companion }

@@ -10,10 +10,12 @@ export interface ConformanceOutcome {
   readonly message: string
 }
 
+const inShort = (seconds: number): number => Number(seconds.toFixed(2))
+
 const describeMedia = ({ readyState, currentTime, duration, paused, seeking, ended, error }: MediaAdapter): string => {
   const holds = Object.entries({ paused, seeking, ended, error }).flatMap(([name, value]) => (value ? [name] : []))
   const is = [...holds, ...(error?.message ? [error.message] : [])].join(', ')
-  return `at ${currentTime} of ${duration} s, readyState ${readyState}${is && `, ${is}`}`
+  return `at ${inShort(currentTime)} of ${inShort(duration)} s, readyState ${readyState}${is && `, ${is}`}`
 }
 
 /** Runs one case on a fresh subject. Never rejects: what goes wrong is the outcome. */

@@ -1,5 +1,6 @@
 import { type Fault, fault } from '../core/fault.ts'
 import { readPresetText } from '../core/presets/read-text.ts'
+import { textOfAnswer } from '../loading/text-of-answer.ts'
 import type { Shelf } from './shelf.ts'
 import { tellPlaced } from './tell.ts'
 
@@ -11,6 +12,16 @@ const nameIn = ({ hash }: URL): string => {
     return hash.slice(1)
   }
 }
+
+/** A longer document is not fetched to its end. */
+const MOST_BYTES = 2 ** 20
+
+const tooLong = (address: string): Fault =>
+  fault(
+    'preset-too-large',
+    `The document ${address} is longer than ${MOST_BYTES / 2 ** 20} MiB, and is not read.`,
+    'look at its address, or part it into several'
+  )
 
 /** Who wants a document. */
 interface Asking {
@@ -66,7 +77,12 @@ export class PresetDocuments {
     try {
       const answer = await fetch(address)
       if (!answer.ok) return refuse(`the server answers ${answer.status}`)
-      text = await answer.text()
+      const whole = await textOfAnswer(answer, MOST_BYTES)
+      if (whole === undefined) {
+        fetched.hasFailed = true
+        return asking.raise(tooLong(address))
+      }
+      text = whole
     } catch (error) {
       return refuse('no answer came', error)
     }

@@ -1,4 +1,5 @@
 import { type Fault, fault } from '../core/fault.ts'
+import { isPresetAddress } from '../core/presets/preset-address.ts'
 import { type ResolvedPreset, unknownPreset } from '../core/presets/resolve.ts'
 import { definePart, use } from '../loading/part.ts'
 import type { AccompaniedPlayer } from '../wiring/scope/companion.ts'
@@ -7,9 +8,6 @@ import type { Yoke } from '../wiring/yoke/yoke.ts'
 import type { PresetDocuments } from './documents.ts'
 import { lookOf, PresetLink } from './link.ts'
 import type { Shelf } from './shelf.ts'
-
-/** Whether what a player names is the address of a document, and no name. */
-const isAddress = (name: string): boolean => /\/|\.json(?:#|$)/.test(name)
 
 const DOCUMENTS = definePart(() => import('./documents.ts'))
 const LOOKS = definePart(() => import('./look/looks.ts'))
@@ -68,7 +66,7 @@ export class Links {
       this.#bring(known)
       return
     }
-    const linked = this.#add({
+    this.#add({
       yoke,
       link: new PresetLink(yoke),
       wanted: () => yoke.settings.preset ?? nameAround(element) ?? '',
@@ -76,25 +74,22 @@ export class Links {
       raise: reason => player.raise(reason),
       openShadow: () => player.openShadow()
     })
-    yoke.subscribe(
-      ({ settings: { preset } }) => preset,
-      () => this.#bring(linked)
-    )
   }
 
-  /** Links a yoke that has no player around it. @returns the end of the link. */
+  /** Links a yoke, be it a player's or one without. @returns the end of the link. */
   join(yoke: Yoke, name: string): () => void {
-    let wanted = name
-    const linked = this.#add({
-      yoke,
-      link: new PresetLink(yoke),
-      wanted: () => wanted,
-      isThere: () => !yoke.disposed,
-      raise: reason => yoke.raise(reason)
-    })
+    if (!this.#known.has(yoke)) {
+      this.#add({
+        yoke,
+        link: new PresetLink(yoke),
+        wanted: () => yoke.settings.preset ?? '',
+        isThere: () => !yoke.disposed,
+        raise: reason => yoke.raise(reason)
+      })
+    }
+    yoke.configure({ preset: name })
     return () => {
-      wanted = ''
-      this.#bring(linked)
+      if (yoke.settings.preset === name) yoke.configure({ preset: undefined })
     }
   }
 
@@ -110,12 +105,16 @@ export class Links {
     for (const linked of this.#linked()) this.#bring(linked)
   }
 
-  #add(linked: Linked): Linked {
-    this.#known.set(linked.yoke, linked)
+  #add(linked: Linked): void {
+    const { yoke, link } = linked
+    this.#known.set(yoke, linked)
     this.#all.add(new WeakRef(linked))
-    linked.yoke.preset = linked.link
+    yoke.preset = link
     this.#bring(linked)
-    return linked
+    yoke.subscribe(
+      ({ settings: { preset } }) => preset,
+      () => this.#bring(linked)
+    )
   }
 
   /** Those that are still there; what is gone is forgotten. */
@@ -132,7 +131,7 @@ export class Links {
     const wanted = linked.wanted()
     const isNew = linked.named !== wanted
     linked.named = wanted
-    const name = isAddress(wanted) ? this.#nameAt(wanted, linked, isNew) : wanted
+    const name = isPresetAddress(wanted) ? this.#nameAt(wanted, linked, isNew) : wanted
     const resolved = name ? this.#shelf.resolve(name) : undefined
     const isOnItsWay = name === undefined || (resolved !== undefined && this.#shelf.awaits(resolved.missing))
     if (isOnItsWay || resolved?.chain.length === 0) this.#wait(linked, wanted, name)

@@ -56,5 +56,8 @@ export const copyPreset = async (name: string, copy: string): Promise<Result<Pre
 export const removePreset = (name: string, { evenIfUsed = false } = {}): Promise<Result<undefined>> =>
   edit(({ removeFrom }) => removeFrom(pagePresets(), name, evenIfUsed))
 
-/** Links a yoke that stands in no player to a preset. @returns the end of the link. */
+/**
+ * Links a yoke to a preset, also one that stands in no player: it is the yoke’s setting `preset`. @returns the end of the link:
+ * a player then has again what it names itself.
+ */
 export const linkPreset = (yoke: Yoke, name: string): (() => void) => pagePresets().links.join(yoke, name)

@@ -132,6 +132,34 @@ describe('linking', () => {
     ])
   })
 
+  it('by script is of any yoke, and ends: a player then has again what it names itself', async () => {
+    await define({ name: 'own', hideAfter: 5 }, { name: 'linked', hideAfter: 7 })
+    await person.page.run(
+      (html: string) => {
+        document.body.innerHTML = html
+        const yoke = yokewright.createYoke(document.querySelector('video') as HTMLVideoElement)
+        const player = document.querySelector('yoke-player')
+        const ends = [yoke, player?.yoke].flatMap(each => (each ? [yokewright.presets.linkPreset(each, 'linked')] : []))
+        Object.assign(globalThis, { bare: yoke, end: () => ends.map(end => end()) })
+      },
+      `${CLIP}${player('preset="own"')}`
+    )
+    const conduct = (): Promise<unknown> =>
+      person.page.run(() => {
+        const { bare } = globalThis as unknown as {
+          bare: { settings: { hideAfter: number }; preset?: { name: string } }
+        }
+        const { yoke } = document.querySelector('yoke-player') ?? {}
+        return [bare.settings.hideAfter, bare.preset?.name, yoke?.settings.hideAfter, yoke?.preset?.name]
+      })
+    expect(await conduct()).toEqual([7, 'linked', 7, 'linked'])
+    expect(await person.page.run(() => yokewright.presets.usersOfPreset('linked').length)).toBe(2)
+    await define({ name: 'linked', hideAfter: 9 })
+    expect(await conduct()).toEqual([9, 'linked', 9, 'linked'])
+    await person.page.run(() => (globalThis as unknown as { end(): void }).end())
+    expect(await conduct()).toEqual([2.5, '', 5, 'own'])
+  })
+
   it('knows its users; one in use is not removed unsaid; a copy stays as it is', async () => {
     await person.page.run(
       (html: string) => {
@@ -192,6 +220,16 @@ describe('a page', () => {
     await mount(player('preset="/presets/two.json"') + player('preset="/presets/two.json#second"'))
     await settles([5, 6])
     expect(await person.page.run(() => globalThis.notes.faults)).toEqual([])
+  })
+
+  it('does not fetch more of a document than presets can have', async () => {
+    person.server.answer('/endless.json', response => {
+      response.writeHead(200, { 'content-type': 'application/json' })
+      const more = (): unknown => !response.destroyed && response.write(' '.repeat(2 ** 16), more)
+      more()
+    })
+    await person.mount(player('preset="/endless.json"'), { head: HEAD })
+    await person.until('the fault', () => globalThis.notes.faults.some(said => said.startsWith('preset-too-large')))
   })
 
   it('is a page all the same where the document is not there, or names what is not', async () => {

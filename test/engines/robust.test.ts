@@ -40,7 +40,12 @@ describe('what comes too late, or breaks', () => {
       response.writeHead(200, { 'content-type': 'text/javascript' })
       response.end(await readFile(new URL(`../..${path}`, import.meta.url)))
     })
-    await person.mountModules(
+    // The engines' load event may wait for what is imported before it.
+    await person.mountModules('')
+    await person.page.run(
+      (html: string) => {
+        document.body.innerHTML = html
+      },
       `<yoke-player id="of-author" controls layouts='[{"rows":[["restart"]]}]'>${CAPTIONED}</yoke-player>
        <yoke-player id="of-house" controls>${CAPTIONED}</yoke-player>`
     )

@@ -5,6 +5,7 @@ import { CLIP_KEYS, type DocumentPath } from '../../core/documents/index.ts'
 import { placeOfFault } from '../../core/documents/locate.ts'
 import { HOUSE_PRESETS } from '../../core/presets/house.ts'
 import { type Preset, parentsOf } from '../../core/presets/preset.ts'
+import { isPresetAddress } from '../../core/presets/preset-address.ts'
 import { type ReadPreset, readPresetText } from '../../core/presets/read-text.ts'
 import { type PresetShelf, resolvePreset } from '../../core/presets/resolve.ts'
 import { isRecord } from '../../core/record.ts'
@@ -117,7 +118,7 @@ const checkNames = (page: Page, known: readonly Preset[]): readonly PlacedFault[
   const names = new Set(shelf.names())
   return page.elements.flatMap(element => {
     const name = element.attributes.get('preset')
-    if (!name || names.has(name) || /\/|\.json(?:#|$)/.test(name)) return []
+    if (!name || names.has(name) || isPresetAddress(name)) return []
     if (!name.startsWith('house:') && page.scripts.some(text => text.includes(name) || /\bpresets?\b/.test(text)))
       return []
     const [reason] = resolvePreset('', shelfOf([{ name: '', extends: name }], known, HOUSE_PRESETS)).faults

@@ -7,7 +7,9 @@ import {
   readClip
 } from '../../core/documents/index.ts'
 import { type Fault, fault, type Result, refuse, succeed } from '../../core/fault.ts'
+import { isPresetAddress } from '../../core/presets/preset-address.ts'
 import type { DataSettings } from '../../core/settings/settings.ts'
+import { textOfAnswer } from '../../loading/text-of-answer.ts'
 import type { YokeSettings } from '../../wiring/settings/settings.ts'
 
 /** A clip that has been read, with its addresses resolved: a layer of settings. */
@@ -37,7 +39,7 @@ const ready = (document: unknown, base: string): ReadyClip => {
       ...settings,
       ...plain,
       // A name, or the address of a document.
-      ...(preset !== undefined && { preset: /\/|\.json(?:#|$)/.test(preset) ? resolve(preset, base) : preset }),
+      ...(preset !== undefined && { preset: isPresetAddress(preset) ? resolve(preset, base) : preset }),
       ...(sources && { sources: sources.map(source => there(typeof source === 'string' ? { src: source } : source)) }),
       ...(tracks && { tracks: tracks.map(there) }),
       ...(poster && posterOf(poster, base))
@@ -67,25 +69,6 @@ const tooLong = (address: string): Result<never> =>
     )
   )
 
-/** The text of an answer; `undefined` where it is longer than we read. */
-const textOfAnswer = async (answer: Response): Promise<string | undefined> => {
-  // A page may have a fetch of its own, whose answers are no streams.
-  if (!answer.body) return answer.text()
-  const decoder = new TextDecoder()
-  const reader = answer.body.getReader()
-  let text = ''
-  for (let left = MOST_BYTES; ; ) {
-    const { done, value } = await reader.read()
-    if (done) return text + decoder.decode()
-    left -= value.length
-    if (left < 0) {
-      await reader.cancel()
-      return undefined
-    }
-    text += decoder.decode(value, { stream: true })
-  }
-}
-
 const fetchText = async (address: string, signal: AbortSignal): Promise<Result<string>> => {
   const why = (reason: string, cause?: unknown) =>
     refuse(
@@ -94,7 +77,7 @@ const fetchText = async (address: string, signal: AbortSignal): Promise<Result<s
   try {
     const answer = await fetch(address, { signal })
     if (!answer.ok) return why(`the server answers ${answer.status}`)
-    const text = await textOfAnswer(answer)
+    const text = await textOfAnswer(answer, MOST_BYTES)
     return text === undefined ? tooLong(address) : succeed(text)
   } catch (error) {
     return why('no answer came', error)

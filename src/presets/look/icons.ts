@@ -1,5 +1,9 @@
 import { type Fault, fault, type Result, refuse, succeed } from '../../core/fault.ts'
 import { HOST } from '../../core/theme/look-css.ts'
+import { textOfAnswer } from '../../loading/text-of-answer.ts'
+
+/** A longer file of icons is not fetched to its end. */
+const MOST_BYTES = 2 ** 20
 
 /** A picture for the slot of an icon, as CSS can draw it. */
 interface Picture {
@@ -64,9 +68,11 @@ const readSet = async (name: string, page: Document): Promise<Result<readonly Pi
   }
   try {
     const answer = await fetch(new URL(name, page.baseURI))
-    return answer.ok
-      ? succeed(symbolsIn(await answer.text()))
-      : refuse(missing(name, `cannot be had: the server answers ${answer.status}`))
+    if (!answer.ok) return refuse(missing(name, `cannot be had: the server answers ${answer.status}`))
+    const text = await textOfAnswer(answer, MOST_BYTES)
+    return text === undefined
+      ? refuse(missing(name, `is longer than ${MOST_BYTES / 2 ** 20} MiB`))
+      : succeed(symbolsIn(text))
   } catch (error) {
     return refuse(missing(name, 'cannot be had', error))
   }

@@ -67,6 +67,6 @@ it('a unit that is missing is told in words', async () => {
     'seek, playing: plays on'
   )
   expect(report).toMatch(
-    /^Cairn: 0 of 1 promises hold; these do not:\n.*\n {4}it was sent to 7\.2, and plays on from \d\.\d \(at [\d.]+ of 12 s, readyState [34]\)$/
+    /^Cairn: 0 of 1 promises hold; these do not:\n.*\n {4}it was sent to 7\.2, and plays on from \d\.\d \(at [\d.]+ of 12[.\d]* s, readyState [34]\)$/
   )
 })

@@ -51,6 +51,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   settings: ['core/settings/read-deep.ts', 'core/documents/document-fault.ts', 'player/look/spelling.ts'],
   poster: ['player/poster/poster.ts', 'media/html/frame-poster.ts'],
   diagnosis: ['media/html/diagnose.ts'],
+  'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
   'caption-faults': ['core/captions/check/sentences.ts'],
   'json-places': ['core/documents/locate.ts'],

@@ -46,7 +46,7 @@ const ALIASES: ReadonlyMap<string, string> = new Map(
 )
 
 /** Every media type that is known here. */
-export const KNOWN_TYPES: readonly string[] = [...SUFFIXES.keys()]
+export const knownTypes = (): readonly string[] => [...SUFFIXES.keys()]
 
 /** A type by its usual name, without parameters and in lower case. */
 export const plainType = (type: string): string => {

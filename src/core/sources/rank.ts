@@ -1,6 +1,6 @@
 import { type Fault, fault } from '../fault.ts'
 import { nearestName } from '../nearest-name.ts'
-import { isSameContainer, KNOWN_TYPES, plainType, typeOfAddress } from './file-types.ts'
+import { isSameContainer, knownTypes, plainType, typeOfAddress } from './file-types.ts'
 import { tryParseMediaType } from './media-type.ts'
 
 /** One of several files that stand for one another. */
@@ -76,8 +76,8 @@ const typeFault = ({ src, type = '' }: SourceEntry): Fault | undefined => {
   const read = tryParseMediaType(type)
   if (!read.ok) return fault('type-unreadable', `The type of ${src} cannot be read: “${type}”.`, read.fault.hint)
   const plain = plainType(read.value.type)
-  if (!KNOWN_TYPES.includes(plain)) {
-    const nearest = nearestName(plain, KNOWN_TYPES)
+  if (!knownTypes().includes(plain)) {
+    const nearest = nearestName(plain, knownTypes())
     return fault(
       'type-unknown',
       `The type of ${src} is ${plain}, which no engine is known to play.`,

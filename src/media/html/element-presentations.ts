@@ -8,7 +8,8 @@ interface VideoOfPhones extends HTMLVideoElement {
   webkitExitFullscreen?(): void
 }
 
-const listen = (element: Element, types: readonly string[], changed: () => void): (() => void) => {
+/** Listens to several events. @returns the end of it. */
+export const listenTo = (element: Element, types: readonly string[], changed: () => void): (() => void) => {
   for (const type of types) element.addEventListener(type, changed)
   return () => {
     for (const type of types) element.removeEventListener(type, changed)
@@ -29,7 +30,7 @@ export const pictureInPictureOf = (element: HTMLMediaElement): PresentationPort 
     },
     request: () => video.requestPictureInPicture().then(() => undefined),
     exit: () => ownerDocument.exitPictureInPicture(),
-    observe: changed => listen(video, ['enterpictureinpicture', 'leavepictureinpicture'], changed)
+    observe: changed => listenTo(video, ['enterpictureinpicture', 'leavepictureinpicture'], changed)
   }
 }
 
@@ -46,6 +47,6 @@ export const ownFullscreenOf = (element: HTMLMediaElement): PresentationPort | u
     },
     request: async () => video.webkitEnterFullscreen?.(),
     exit: async () => video.webkitExitFullscreen?.(),
-    observe: changed => listen(video, ['webkitbeginfullscreen', 'webkitendfullscreen'], changed)
+    observe: changed => listenTo(video, ['webkitbeginfullscreen', 'webkitendfullscreen'], changed)
   }
 }

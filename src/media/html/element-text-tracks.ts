@@ -1,5 +1,6 @@
 import type { Cue } from '../../core/captions/cue.ts'
 import type { TextTrackPort, TrackSource } from '../text-tracks.ts'
+import { listenTo } from './element-presentations.ts'
 import { readTrackElement } from './track-elements.ts'
 
 /** Longer than any media, for cues that stay: Firefox and WebKit take no `Infinity`. */
@@ -80,10 +81,7 @@ export class ElementTextTracks implements TextTrackPort {
   }
 
   observeElsewhere(changed: () => void): () => void {
-    for (const type of ELSEWHERE) this.#element.addEventListener(type, changed)
-    return () => {
-      for (const type of ELSEWHERE) this.#element.removeEventListener(type, changed)
-    }
+    return listenTo(this.#element, ELSEWHERE, changed)
   }
 
   mirror(cues: readonly Cue[]): void {

@@ -90,7 +90,7 @@ class ReadyMadeControls {
   #redraw(): void {
     const { settings, layers } = this.#player.yoke
     const isWanted = !this.signal.aborted && settings.controls && !settings.backdrop
-    const reading = isWanted && layers.reading(['layouts', 'without'])
+    const reading = isWanted && layers.reading
     if (reading) {
       // Another bar before that of the author would be seen to change.
       void reading.then(() => this.drawSoon())

@@ -131,10 +131,9 @@ export class Configuration {
     return this.#layers.originOf(key)
   }
 
-  /** Resolves once what was said of a setting has been read, or cannot be; `undefined` where nothing is being read. */
-  reading(keys: readonly SettingKey[]): Promise<void> | undefined {
-    const isRead = (place: string): boolean => keys.some(key => place.endsWith(` ${key}`))
-    return [...this.#pending.keys()].some(isRead) ? this.#reading : undefined
+  /** Resolves once what was said has been read, or cannot be; `undefined` where nothing is being read. */
+  get reading(): Promise<void> | undefined {
+    return this.#pending.size > 0 ? this.#reading : undefined
   }
 
   #takeOne(origin: SettingOrigin, key: SettingKey, name: string, value: unknown, changed: Set<SettingKey>): void {
@@ -150,6 +149,8 @@ export class Configuration {
   }
 
   /** What needs care takes effect once it has been read; a time address at once, until it turns out to be none. */
+
+  /** What needs care takes effect once it has been read; a time address at once, until it turns out to be none. */
   #readDeep(origin: SettingOrigin, key: SettingKey, value: unknown, changed: Set<SettingKey>): void {
     const place = `${origin} ${key}`
     const isTakenAtOnce = rowOf(key).deep?.endsWith('address')
@@ -157,14 +158,17 @@ export class Configuration {
     this.#pending.set(place, value)
     if (isTakenAtOnce) this.#put(origin, key, value, changed)
     const take = (reading: Reading | undefined): void => {
-      const { value: good = isTakenAtOnce ? before : undefined, faults } = reading?.readDeep(key, value) ?? {
-        faults: []
+      if (!reading) {
+        // Nothing of it can be read.
+        this.#pending.clear()
+        return
       }
+      const { value: good = isTakenAtOnce ? before : undefined, faults } = reading.readDeep(key, value)
       for (const reason of faults) this.#raise(reason)
       if (this.#pending.get(place) !== value) return
       this.#pending.delete(place)
       const changedNow = new Set<SettingKey>()
-      if (reading && (good !== undefined || isTakenAtOnce)) this.#put(origin, key, good, changedNow)
+      if (good !== undefined || isTakenAtOnce) this.#put(origin, key, good, changedNow)
       this.#settle(changedNow)
     }
     if (READING.here) take(READING.here)

@@ -3,7 +3,7 @@ import { relative } from 'node:path'
 import type { Fault } from '../../../core/fault.ts'
 import { nearestName } from '../../../core/nearest-name.ts'
 import { adviseOnFile, adviseOnSet, type ProbedFile } from '../../../core/sources/advice.ts'
-import { isSameContainer, KNOWN_TYPES, plainType, typeOfAddress } from '../../../core/sources/file-types.ts'
+import { isSameContainer, knownTypes, plainType, typeOfAddress } from '../../../core/sources/file-types.ts'
 import { tryParseMediaType } from '../../../core/sources/media-type.ts'
 import type { MediaFileFacts } from '../../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../../core/sources/probe/probe.ts'
@@ -80,7 +80,7 @@ const typeAsWritten = ({ element, src }: Named): readonly PlacedFault[] => {
   if (type === undefined) return []
   return checkSources([{ src, type }]).map(({ code, message, hint }) => {
     const [plain = '', ...rest] = type.split(';')
-    const nearest = code === 'type-unknown' ? nearestName(plain.trim(), KNOWN_TYPES) : undefined
+    const nearest = code === 'type-unknown' ? nearestName(plain.trim(), knownTypes()) : undefined
     const edit = nearest ? element.write('type', [nearest, ...rest].join(';')) : undefined
     return placedError(element.placeOf('type'), code, message, hint, edit)
   })

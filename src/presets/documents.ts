@@ -68,20 +68,22 @@ export class PresetDocuments {
   async #fetch(address: string, asking: Asking): Promise<void> {
     const fetched: Fetched = { names: undefined, hasFailed: false }
     this.#fetched.set(address, fetched)
-    const refuse = (reason: string, cause?: unknown): void => {
+    const fail = (reason: Fault): void => {
       fetched.hasFailed = true
+      asking.raise(reason)
+      // Nobody waits for it any more.
+      this.#shelf.changed()
+    }
+    const refuse = (reason: string, cause?: unknown): void => {
       const sentence = `The preset ${address} cannot be read: ${reason}.`
-      asking.raise(fault('document-unreachable', sentence, 'look at its address', cause))
+      fail(fault('document-unreachable', sentence, 'look at its address', cause))
     }
     let text: string
     try {
       const answer = await fetch(address)
       if (!answer.ok) return refuse(`the server answers ${answer.status}`)
       const whole = await textOfAnswer(answer, MOST_BYTES)
-      if (whole === undefined) {
-        fetched.hasFailed = true
-        return asking.raise(tooLong(address))
-      }
+      if (whole === undefined) return fail(tooLong(address))
       text = whole
     } catch (error) {
       return refuse('no answer came', error)

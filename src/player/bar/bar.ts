@@ -71,6 +71,7 @@ export class Bar {
   readonly #options: BarOptions
   readonly #rows = create('div', { class: 'rows' })
   readonly #menus = create('div', { class: 'menus' })
+  #layouts: readonly Layout[]
   #layout: Layout | undefined
   #cells: readonly (readonly Cell[])[] = []
   #top: readonly Cell[] = []
@@ -79,6 +80,7 @@ export class Bar {
 
   constructor(options: BarOptions) {
     this.#options = options
+    this.#layouts = options.layouts
     this.element = create(
       'div',
       {
@@ -95,9 +97,10 @@ export class Bar {
     )
   }
 
-  /** Arranges itself for a player of this width, in CSS pixels. */
-  fit(width: number): void {
-    const layout = layoutFor(this.#options.layouts, width)
+  /** Arranges itself for a player of this width, in CSS pixels. @param layouts other ones than before */
+  fit(width: number, layouts = this.#layouts): void {
+    this.#layouts = layouts
+    const layout = layoutFor(layouts, width)
     if (layout !== this.#layout) {
       const root = this.element.getRootNode()
       if (root instanceof ShadowRoot) keepPlace(root, () => this.#build(layout))

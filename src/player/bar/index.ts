@@ -1,4 +1,4 @@
-import { type ControlName, PICTURE_LAYOUTS, SOUND_LAYOUTS } from '../../core/layout/layouts.ts'
+import { type ControlName, type Layout, PICTURE_LAYOUTS, SOUND_LAYOUTS } from '../../core/layout/layouts.ts'
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
 import { EN, type Words } from '../../core/words/en.ts'
 import { definePart, use } from '../../loading/part.ts'
@@ -6,7 +6,7 @@ import { whenFar, whenNear } from '../../wiring/scope/when-near.ts'
 import { languageOf, useWords } from '../look/language.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
 import { keepPlace } from './keep-place.ts'
-import { drawControls } from './ready-made.ts'
+import { type DrawnControls, drawControls } from './ready-made.ts'
 
 const CAPTION_LOOKS = definePart(async () => {
   const [{ openCaptionLooks }, memory] = await Promise.all([
@@ -32,7 +32,7 @@ class ReadyMadeControls {
   readonly signal: AbortSignal
   readonly #player: PlayerView
   #isDue = false
-  #erase: (() => void) | undefined
+  #drawn: DrawnControls | undefined
   /** What ends the wait for a player that rests to come near, or for one that is drawn to go far. */
   #stopWaiting: (() => void) | undefined
   #isResting = false
@@ -59,14 +59,14 @@ class ReadyMadeControls {
   draw(): void {
     if (this.#isResting) return
     const { shadowRoot } = this.#player.element
-    if (shadowRoot && this.#erase) keepPlace(shadowRoot, () => this.#redraw())
+    if (shadowRoot && this.#drawn) keepPlace(shadowRoot, () => this.#redraw())
     else this.#redraw()
   }
 
   /** Takes the controls out of a player that is far out of view and that nobody uses, until it comes near again. */
   #rest(): void {
     this.#stopWaiting = undefined
-    if (!this.#erase || !canRest(this.#player)) return
+    if (!this.#drawn || !canRest(this.#player)) return
     this.#isResting = true
     this.erase()
     this.#stopWaiting = whenNear(this.#player.element, () => {
@@ -77,7 +77,7 @@ class ReadyMadeControls {
 
   /** To be called when a drawn player may have gone far, or may be used no more. */
   watch(): void {
-    if (this.#isResting || !this.#erase) return
+    if (this.#isResting || !this.#drawn) return
     this.#stopWaiting?.()
     this.#stopWaiting = whenFar(this.#player.element, () => this.#rest())
   }
@@ -102,19 +102,36 @@ class ReadyMadeControls {
 
   erase(): void {
     this.generation += 1
-    if (!this.#erase) return
-    this.#erase()
-    this.#erase = undefined
+    if (!this.#drawn) return
+    this.#drawn.erase()
+    this.#drawn = undefined
     this.#player.isDrawn = false
+  }
+
+  /** The bar alone is made anew, once for all that changes in one go. */
+  arrange(): void {
+    if (this.#drawn) this.#drawn.arrange(this.#layouts)
+    else this.drawSoon()
+  }
+
+  get #layouts(): readonly Layout[] {
+    const { media, settings } = this.#player.yoke
+    return settings.layouts ?? (media?.kind === 'sound' ? SOUND_LAYOUTS : PICTURE_LAYOUTS)
   }
 
   #drawIn(words: Words): void {
     const { yoke } = this.#player
-    const { layouts = yoke.media?.kind === 'sound' ? SOUND_LAYOUTS : PICTURE_LAYOUTS, without } = yoke.settings
+    const { without } = yoke.settings
     yoke.layers.take('form', { words })
     const shadow = this.#player.openShadow()
     this.#defineCommands(shadow, words)
-    this.#erase = drawControls({ yoke, shadow, words, layouts, without: new Set(without as readonly ControlName[]) })
+    this.#drawn = drawControls({
+      yoke,
+      shadow,
+      words,
+      layouts: this.#layouts,
+      without: new Set(without as readonly ControlName[])
+    })
     this.#player.isDrawn = true
     this.watch()
   }
@@ -143,7 +160,10 @@ export const begin: PlayerFeature = (player, signal) => {
       ({ media, settings }) => `${settings.controls} ${settings.backdrop} ${media?.kind} ${languageOf(element)}`,
       draw
     ),
-    yoke.subscribe(({ settings: { layouts } }) => layouts, draw),
+    yoke.subscribe(
+      ({ settings: { layouts } }) => layouts,
+      () => controls.arrange()
+    ),
     yoke.subscribe(({ settings: { without } }) => without, draw),
     yoke.subscribe(
       ({ snapshot: { paused } }) => paused,

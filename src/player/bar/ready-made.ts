@@ -20,11 +20,15 @@ export interface ReadyMadeOptions {
   readonly without: ReadonlySet<ControlName>
 }
 
-/**
- * The ready-made controls of a player: made of nothing but commands, values, states and measures, in its shadow root.
- * @returns their removal.
- */
-export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMadeOptions): (() => void) => {
+/** Controls that are drawn. */
+export interface DrawnControls {
+  /** Other layouts: only the bar is made anew. */
+  arrange(layouts: readonly Layout[]): void
+  erase(): void
+}
+
+/** The ready-made controls of a player: made of nothing but commands, values, states and measures, in its shadow root. */
+export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMadeOptions): DrawnControls => {
   const { host } = shadow
   const life = new AbortController()
   const { signal } = life
@@ -50,15 +54,18 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
       `${live} ${hasPictureInPicture} ${hasFullscreen} ${hasCaptions}`,
     () => queueMicrotask(() => signal.aborted || bar.fit(width))
   )
-  return () => {
-    life.abort()
-    cover?.()
-    stop()
-    release()
-    letGo()
-    notice.stop()
-    for (const piece of pieces) piece.remove()
-    forgetSlots(shadow)
+  return {
+    arrange: layouts => bar.fit(width, layouts),
+    erase: () => {
+      life.abort()
+      cover?.()
+      stop()
+      release()
+      letGo()
+      notice.stop()
+      for (const piece of pieces) piece.remove()
+      forgetSlots(shadow)
+    }
   }
 }
 

@@ -64,7 +64,7 @@ export const houseLooks = async (page: Page, address: string, shoot: Shoot): Pro
       .filter(({ name }) => name.endsWith(ground))
       .map(
         ({ name }) =>
-          `<yoke-player preset="${name}" clip-title="Spring tide" muted width="1280" height="720" src="media/spring-tide.webm" poster="media/spring-tide.jpg"></yoke-player>`
+          `<yoke-player preset="${name}" clip-title="The harbour at dusk" muted width="1280" height="720" src="media/harbour-dusk.webm" poster="media/harbour-dusk.jpg"></yoke-player>`
       )
       .join('')
   const sections = grounds.map(
@@ -76,7 +76,7 @@ export const houseLooks = async (page: Page, address: string, shoot: Shoot): Pro
   await page.waitForFunction(
     `[...document.querySelectorAll('yoke-player')].every(player => player.shadowRoot?.querySelector('.bar') && player.readyState >= 1 && getComputedStyle(player).getPropertyValue('--yoke-accent'))`
   )
-  await seekAll(page, 22)
+  await seekAll(page, 3)
   await shoot('looks')
 }
 

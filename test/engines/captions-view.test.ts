@@ -164,6 +164,11 @@ describe('where captions stand', () => {
     await cues(1)
     const [foot] = await places()
     expect(foot?.bottom).toBeLessThanOrEqual(271)
+    await person.page.run(() => document.querySelector('.mine')?.setAttribute('style', 'height: 140px'))
+    await person.until('a place above the bar that has grown', () => {
+      const [bar, cue] = ['.mine', '.yoke-cue-text'].map(each => document.querySelector(each)?.getBoundingClientRect())
+      return bar && cue && bar.height === 140 && cue.bottom <= bar.top + 1
+    })
   })
 
   it('they grow with the player, and go along to the full screen', async () => {

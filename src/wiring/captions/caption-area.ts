@@ -6,13 +6,12 @@ import type { NamedReferences } from '../../core/captions/text/cue-text.ts'
 import { baseDirection } from '../../core/captions/text/direction.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { definePart, use } from '../../loading/part.ts'
-import { observeSizes } from '../scope/observe-sizes.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { CaptionTrack } from './caption-track.ts'
 import type { Captions } from './captions.ts'
 import { CUE_SHEET } from './cue-styles.ts'
 import { followMemory, recall } from './memory.ts'
-import { obstaclesIn } from './obstacles.ts'
+import { Obstacles } from './obstacles.ts'
 import { type PaintedText, paintCueText } from './paint-cue.ts'
 import { followPicture } from './picture-box.ts'
 
@@ -52,6 +51,7 @@ class CaptionArea {
   readonly #area: HTMLElement
   readonly #yoke: YokeView
   readonly #captions: Captions
+  readonly #obstacles: Obstacles
   #drawn: Drawn[] = []
   readonly #regions = new Map<Region, HTMLElement>()
   /** Where the styles of files were adopted. */
@@ -64,6 +64,7 @@ class CaptionArea {
     this.#area = area
     this.#yoke = yoke
     this.#captions = yoke.captions as Captions
+    this.#obstacles = new Obstacles(area, yoke, () => this.reset())
   }
 
   /** Brings what is drawn up to date with what is to be seen. */
@@ -101,6 +102,7 @@ class CaptionArea {
   }
 
   clear(): void {
+    this.#obstacles.stop()
     for (const { element } of this.#drawn) element.remove()
     for (const element of this.#regions.values()) element.remove()
     this.#drawn = []
@@ -194,7 +196,7 @@ class CaptionArea {
     const fresh = free.filter(({ cue }) => !this.#places.has(cue))
     if (fresh.length === 0) return
     const standing = free.flatMap(({ cue }) => this.#places.get(cue) ?? [])
-    const clear = obstaclesIn(this.#area, this.#yoke)
+    const clear = this.#obstacles.look()
     const measured = fresh.map(drawn => this.#measure(drawn))
     const placed = placeCues(measured, { width, height }, [...clear, ...standing])
     // Half under the bar can still be read; gone cannot.
@@ -265,8 +267,6 @@ export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element):
   const area = new CaptionArea(element, yoke)
   const draw = (): void => area.draw()
   captions.addEventListener('cuechange', draw)
-  const sizes = observeSizes(() => area.reset())
-  sizes.observe(element)
   const stops = [
     followMemory(() => area.showLook()),
     yoke.subscribe(
@@ -282,7 +282,6 @@ export const couple = (element: HTMLElement, yoke: YokeView, picture?: Element):
       }
     ),
     picture ? followPicture(picture, element, yoke) : () => undefined,
-    () => sizes.disconnect(),
     () => captions.removeEventListener('cuechange', draw)
   ]
   area.showLook()

@@ -74,6 +74,15 @@ const FAULTS: Record<string, (media: SimulatedMedia, clock: VirtualClock) => Med
   'no loadedmetadata': without('loadedmetadata'),
   'ended twice': media => withEvents(media, type => (type === 'ended' ? ['ended', 'ended'] : [type])),
   'every event twice': media => withEvents(media, type => [type, type]),
+  'play, while playing, begins anew': media =>
+    withMembers(media, {
+      play: {
+        value: () => {
+          if (!media.paused) media.currentTime = 0
+          return media.play()
+        }
+      }
+    }),
   'milliseconds for seconds': media =>
     withMembers(media, {
       currentTime: {

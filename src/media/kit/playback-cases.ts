@@ -70,6 +70,21 @@ export const PLAYBACK_CASES: readonly ConformanceCase[] = [
     }
   },
   {
+    name: 'play, while playing: the promise resolves, and time runs on as it did',
+    async run(subject) {
+      await playing(subject)
+      const { media, until } = subject
+      const types = record(media)
+      const { currentTime } = media
+      const outcome = rejection(media.play())
+      expect(media.currentTime >= currentTime, `it went back from ${currentTime} to ${media.currentTime}`)
+      await until(() => outcome.settled, 'the play promise to settle')
+      expect(outcome.name === undefined, `play() was refused with ${outcome.name}`)
+      await until(() => media.currentTime > currentTime + 0.1, 'time to run on')
+      expect(!types.includes('play'), 'play was told again')
+    }
+  },
+  {
     name: 'timeupdate: comes while time runs, each with a later time',
     async run(subject) {
       await playing(subject)

@@ -95,6 +95,7 @@ export class SimulatedMedia extends SimulatedProperties implements MediaAdapter 
     if (this.#error) return Promise.reject(new DOMException('No source could be played.', 'NotSupportedError'))
     if (this.#refusesPlay && !this.options.delays?.refusal)
       return Promise.reject(new DOMException('A gesture is wanted first.', 'NotAllowedError'))
+    if (this.#runs) return Promise.resolve()
     if (this.ended) this.#seek(0)
     if (this.#readyState === 0) this.#beginLoad()
     const begun = this.#plays.add()

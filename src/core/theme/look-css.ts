@@ -39,7 +39,7 @@ const RULES: Readonly<Record<string, readonly (readonly [selector: string, decla
   'backing veil': [
     [
       '.bar',
-      `inset-inline:var(--spare-start,0px) var(--spare-end,0px);inset-block-end:var(--spare-below,0px);padding:28px var(--inset) var(--inset);border-radius:0 0 var(--corner,0px) var(--corner,0px);background:linear-gradient(to top,${SOLID} calc(100% - 28px),transparent)`
+      `inset-inline:var(--spare-start,0px) var(--spare-end,0px);inset-block-end:var(--spare-below,0px);padding:var(--fade,28px) var(--inset) var(--inset);border-radius:0 0 var(--corner,0px) var(--corner,0px);background:linear-gradient(to top,${SOLID} calc(100% - var(--fade,28px)),transparent)`
     ]
   ],
   'backing none': [

@@ -1,6 +1,12 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { presetNamed, removePreset } from '../../src/presets/index.ts'
-import { connectStore, httpStore, memoryStore, type PresetStore } from '../../src/presets/stores/index.ts'
+import {
+  connectStore,
+  httpStore,
+  memoryStore,
+  type PresetStore,
+  type StoredPreset
+} from '../../src/presets/stores/index.ts'
 import { type PresetServer, startPresetServer } from '../../stand-ins/presets.ts'
 import { STORE_CASES } from '../support/store-cases.ts'
 
@@ -10,9 +16,13 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
+const readable = async (store: PresetStore): Promise<readonly StoredPreset[]> =>
+  (await store.list()).flatMap(each => ('preset' in each ? [each] : []))
+
 const emptyServer = async (): Promise<void> => {
   const store = httpStore(server.address)
-  for (const { preset, version } of await store.list()) await store.remove((preset as { name: string }).name, version)
+  for (const { preset, version } of await readable(store))
+    await store.remove((preset as { name: string }).name, version)
 }
 
 describe.each<[string, () => PresetStore]>([
@@ -50,14 +60,14 @@ describe('a connected store', () => {
     // Somebody elsewhere: no tab of this browser tells of it.
     const theirs = httpStore(server.address.replace('127.0.0.1', 'localhost'))
     expect(await mine.save({ name: 'a', hideAfter: 3 })).toMatchObject({ ok: true })
-    const [{ version } = { version: '' }] = await theirs.list()
+    const [{ version } = { version: '' }] = await readable(theirs)
     await theirs.save({ name: 'a', hideAfter: 9 } as { name: string }, version)
     expect(await mine.save({ name: 'a', hideAfter: 5 })).toMatchObject({
       ok: false,
       fault: { code: 'preset-conflict' }
     })
     expect(presetNamed('a')?.hideAfter).toBe(5)
-    expect((await theirs.list())[0]?.preset).toMatchObject({ hideAfter: 9 })
+    expect((await readable(theirs))[0]?.preset).toMatchObject({ hideAfter: 9 })
     expect(await mine.remove('a')).toMatchObject({ ok: false, fault: { code: 'preset-conflict' } })
     await mine.reload()
     expect(presetNamed('a')?.hideAfter).toBe(9)
@@ -87,6 +97,22 @@ describe('a connected store', () => {
     const read = await connection.reload()
     expect(read.ok || read.fault.code === 'store-failed').toBe(true)
     expect(presetNamed('a')).toBeDefined()
+  })
+
+  it('brings the others where one cannot be read, and takes none for removed', async () => {
+    const found: Awaited<ReturnType<PresetStore['list']>>[number][] = [
+      { preset: { name: 'a', hideAfter: 3 }, version: '1' }
+    ]
+    const connection = await connectStore({ ...memoryStore(), list: async () => found })
+    found.splice(0, 1, { unread: new Error('b.json is torn') }, { preset: { name: 'b', hideAfter: 5 }, version: '1' })
+    expect(await connection.reload()).toMatchObject({
+      ok: false,
+      fault: { code: 'store-failed', message: expect.stringContaining('b.json is torn') }
+    })
+    expect([presetNamed('a')?.hideAfter, presetNamed('b')?.hideAfter]).toEqual([3, 5])
+    found.splice(0, 1)
+    expect(await connection.reload()).toMatchObject({ ok: true })
+    expect(presetNamed('a')).toBeUndefined()
   })
 
   it('of a server that answers oddly is a fault with its status', async () => {

@@ -1,4 +1,4 @@
-import type { PresetStore } from '../../src/presets/stores/store.ts'
+import type { PresetStore, StoredPreset } from '../../src/presets/stores/store.ts'
 
 /** What a store has to do: each runs where the store is, in Node or in a page, and says what came of it. */
 export const STORE_CASES: readonly (readonly [
@@ -11,7 +11,7 @@ export const STORE_CASES: readonly (readonly [
     async store => {
       await store.save({ name: 'a', look: { accent: 'teal' } } as { name: string }, undefined)
       await store.save({ name: 'ümlaut b' }, undefined)
-      const list = await store.list()
+      const list = (await store.list()) as readonly StoredPreset[]
       return list
         .map(({ preset }) => preset)
         .sort((one, other) => (JSON.stringify(one) < JSON.stringify(other) ? -1 : 1))
@@ -23,7 +23,7 @@ export const STORE_CASES: readonly (readonly [
     async store => {
       const first = await store.save({ name: 'a' }, undefined)
       const second = await store.save({ name: 'a', solo: true } as { name: string }, first)
-      const [{ version, preset } = { version: '', preset: {} }] = await store.list()
+      const [{ version, preset } = { version: '', preset: {} }] = (await store.list()) as readonly StoredPreset[]
       return [first !== second, version === second, preset]
     },
     [true, true, { name: 'a', solo: true }]

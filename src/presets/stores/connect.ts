@@ -1,9 +1,9 @@
-import { type Fault, fault, type Result, refuse, succeed, textOf } from '../../core/fault.ts'
+import { type Fault, fault, type Result, refuse, succeed, tellFirst, textOf } from '../../core/fault.ts'
 import type { Preset } from '../../core/presets/preset.ts'
 import { removePreset } from '../presets.ts'
 import { beginPresets, pagePresets } from '../registry.ts'
 import { tell } from '../tell.ts'
-import { type PresetStore, StoreConflict } from './store.ts'
+import { type PresetStore, StoreConflict, type StoredPreset } from './store.ts'
 
 /** A store whose presets are in the page. */
 export interface ConnectedStore {
@@ -81,32 +81,46 @@ class Connection implements ConnectedStore {
   }
 
   async reload(): Promise<Result<undefined>> {
-    const { shelf } = pagePresets()
     try {
-      const there = new Set<string>()
-      let isWhole = true
-      for (const { preset, version } of await this.#store.list()) {
-        const name = String((preset as { name?: unknown } | null)?.name)
-        if (this.#versions.get(name) !== version) {
-          const put = await shelf.put(preset)
-          if (!put.ok) told(put.fault)
-          if (!shelf.get(name)) {
-            isWhole = false
-            continue
-          }
-          this.#versions.set(name, version)
-        }
-        there.add(name)
-      }
+      const found = await this.#store.list()
+      const unread = tellFirst(
+        found.flatMap(each => ('unread' in each ? [each.unread] : [])),
+        error => failed('A preset could not be read', error)
+      )
+      for (const reason of unread) tell(reason)
+      const there = await this.#take(found.flatMap(each => ('preset' in each ? [each] : [])))
       // What cannot be read may be any of them: none is taken for removed.
-      for (const name of isWhole ? [...this.#versions.keys()] : [])
-        if (!there.has(name)) {
-          this.#versions.delete(name)
-          shelf.delete(name)
-        }
-      return succeed(undefined)
+      if (there && unread.length === 0) this.#forgetOthers(there)
+      const [first] = unread
+      return first ? refuse(first) : succeed(undefined)
     } catch (error) {
       return told(failed('The presets could not be read', error))
+    }
+  }
+
+  /** Brings what is there into the page. @returns the names; `undefined` where there is one without. */
+  async #take(presets: readonly StoredPreset[]): Promise<ReadonlySet<string> | undefined> {
+    const { shelf } = pagePresets()
+    const there = new Set<string>()
+    let isWhole = true
+    for (const { preset, version } of presets) {
+      const name = String((preset as { name?: unknown } | null)?.name)
+      if (this.#versions.get(name) !== version) {
+        const put = await shelf.put(preset)
+        if (!put.ok) told(put.fault)
+        if (shelf.get(name)) this.#versions.set(name, version)
+        else isWhole = false
+      }
+      there.add(name)
+    }
+    return isWhole ? there : undefined
+  }
+
+  #forgetOthers(there: ReadonlySet<string>): void {
+    for (const name of [...this.#versions.keys()]) {
+      if (there.has(name)) continue
+      this.#versions.delete(name)
+      pagePresets().shelf.delete(name)
     }
   }
 

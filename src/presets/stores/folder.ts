@@ -1,4 +1,4 @@
-import { type PresetStore, StoreConflict, type StoredPreset } from './store.ts'
+import { type PresetStore, StoreConflict, type StoredPreset, type UnreadPreset } from './store.ts'
 import { whenBack } from './when-back.ts'
 
 const SUFFIX = '.json'
@@ -9,11 +9,11 @@ const fileNameOf = (name: string): string => `${encodeURIComponent(name).replace
 const isMissing = (error: unknown): boolean => error instanceof DOMException && error.name === 'NotFoundError'
 
 /** A file's preset; its version is what stands in it, so that an edit by any other program is seen. */
-const readPreset = (text: string, fileName: string): StoredPreset => {
+const readPreset = (text: string, fileName: string): StoredPreset | UnreadPreset => {
   try {
     return { preset: JSON.parse(text), version: text }
   } catch (error) {
-    throw new TypeError(`${fileName} is no JSON: ${error instanceof Error ? error.message : ''}`, { cause: error })
+    return { unread: new TypeError(`${fileName} is no JSON: ${(error as Error).message}`, { cause: error }) }
   }
 }
 
@@ -41,7 +41,7 @@ export const folderStore = (folder: FileSystemDirectoryHandle): PresetStore => {
 
   return {
     async list() {
-      const found: StoredPreset[] = []
+      const found: (StoredPreset | UnreadPreset)[] = []
       files.clear()
       for await (const [fileName, entry] of folder.entries()) {
         if (entry.kind !== 'file' || !fileName.endsWith(SUFFIX)) continue
@@ -49,7 +49,7 @@ export const folderStore = (folder: FileSystemDirectoryHandle): PresetStore => {
         // It may have gone since.
         if (text === undefined) continue
         const read = readPreset(text, fileName)
-        files.set(String((read.preset as { name?: unknown } | null)?.name), fileName)
+        if ('preset' in read) files.set(String((read.preset as { name?: unknown } | null)?.name), fileName)
         found.push(read)
       }
       return found

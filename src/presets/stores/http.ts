@@ -1,4 +1,4 @@
-import { type PresetStore, StoreConflict, type StoredPreset } from './store.ts'
+import { type PresetStore, StoreConflict, type StoredPreset, type UnreadPreset } from './store.ts'
 import { whenBack } from './when-back.ts'
 
 /** RFC 9110, "412 Precondition Failed". */
@@ -35,10 +35,14 @@ export const httpStore = (address: string, init: RequestInit = {}): PresetStore 
   // Node goes on as long as a channel is open.
   ;(tabs as { unref?(): void } | undefined)?.unref?.()
 
-  const readOne = async (name: string): Promise<StoredPreset> => {
-    const answer = await ask(of(name))
-    demandGood(answer, name)
-    return { preset: await answer.json(), version: versionOf(answer) }
+  const readOne = async (name: string): Promise<StoredPreset | UnreadPreset> => {
+    try {
+      const answer = await ask(of(name))
+      demandGood(answer, name)
+      return { preset: await answer.json(), version: versionOf(answer) }
+    } catch (error) {
+      return { unread: new Error(`${name}: ${(error as Error).message}`, { cause: error }) }
+    }
   }
 
   return {

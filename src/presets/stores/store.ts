@@ -4,10 +4,15 @@ export interface StoredPreset {
   readonly version: string
 }
 
+/** One that could not be read, where the others could: an exception that says which, and why. */
+export interface UnreadPreset {
+  readonly unread: unknown
+}
+
 /** Where presets are kept. Each method may throw: what has gone wrong is told as a fault, and the page keeps what it has. */
 export interface PresetStore {
-  /** All presets that it has. */
-  list(): Promise<readonly StoredPreset[]>
+  /** All presets that it has. One that cannot be read keeps nobody from the others. */
+  list(): Promise<readonly (StoredPreset | UnreadPreset)[]>
   /**
    * Keeps a preset in place of the one of its name, if that is still of this version; `undefined`: if there is none.
    * @returns the version that it has now.

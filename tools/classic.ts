@@ -29,6 +29,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   'last-resort': 'player/media/last-resort.ts',
   looks: 'presets/look/looks.ts',
   'named-references': 'core/captions/text/named-references.ts',
+  mistakes: 'wiring/checks/mistakes.ts',
   outline: 'player/look/outline.ts',
   'page-checks': 'wiring/checks/page-checks.ts',
   placed: 'player/bar/placed.ts',

@@ -1,5 +1,5 @@
 import type { Result } from '../core/fault.ts'
-import type { TimeAddress } from '../core/time/address.ts'
+import type { TimeAddress } from '../core/time/place.ts'
 import type { PartHost } from '../loading/part.ts'
 
 /** The picture that stands in a media's place before it plays. */

@@ -25,7 +25,9 @@ export type { YokeOptions } from './yoke/yoke.ts'
 export { Yoke } from './yoke/yoke.ts'
 export type {
   AuthorCommand,
+  AuthorState,
   AuthorValue,
+  CommandAction,
   MeasuresView,
   PlainValue,
   StatesView,

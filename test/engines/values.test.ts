@@ -189,6 +189,46 @@ describe('a form control', () => {
     await volume(0.6)
   })
 
+  it('commands and states of the author’s own: buttons and faces wait for them, and say how they stand', async () => {
+    await mount(
+      '<button id="ring" type="button" aria-pressed="false" command="--ring-bell" value="loud">Ring</button>' +
+        '<p id="storm" data-yoke-when="storm !paused" hidden>Storm</p>'
+    )
+    const ring = () =>
+      person.page.run(() => document.querySelector('#ring')?.outerHTML.replace(/ (id|type|command|value)="[^"]*"/g, ''))
+    expect(await ring()).toBe('<button aria-pressed="false">Ring</button>')
+    await person.page.run(() => {
+      const yoke = document.querySelector('yoke-player')?.yoke
+      const bell = { can: 'later' as 'now' | 'later' | 'never', rung: '' }
+      Object.assign(globalThis, { kept: bell })
+      yoke?.defineCommand('ring-bell', {
+        run: value => {
+          bell.rung = String(value)
+          yoke.refresh()
+        },
+        availability: () => bell.can,
+        isOn: value => bell.rung === value
+      })
+      yoke?.defineState('storm', () => bell.can === 'now')
+    })
+    expect(await ring()).toBe('<button aria-pressed="false" aria-disabled="true">Ring</button>')
+    const become = (can: string) =>
+      person.page.run((now: string) => {
+        Object.assign(globalThis.kept as object, { can: now })
+        document.querySelector('yoke-player')?.yoke.refresh()
+      }, can)
+    await become('now')
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.matches(':state(storm)'))).toBe(true)
+    await person.click('#ring')
+    await person.until('pressed', () => document.querySelector('#ring')?.getAttribute('aria-pressed') === 'true')
+    await person.page.run(() => void document.querySelector('yoke-player')?.play())
+    await person.until('the face', () => !document.querySelector<HTMLElement>('#storm')?.hidden)
+    await become('never')
+    expect(await ring()).toContain('hidden')
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.matches(':state(storm)'))).toBe(false)
+    await person.until('no face', () => document.querySelector<HTMLElement>('#storm')?.hidden)
+  })
+
   it('values of the author’s own are read, written, and refreshed', async () => {
     await mount('<b id="own" data-yoke-value="boats"></b><input id="set" type="number" data-yoke-value="boats">')
     await person.page.run(() => {

@@ -206,11 +206,28 @@ describe('a yoke', () => {
     expect(heard).toEqual(['twice'])
   })
 
-  it('keeps its own names for itself', () => {
+  it('keeps its own names for itself', async () => {
     yoke.defineCommand('play', () => undefined)
     yoke.defineValue('volume', { read: () => 3 })
-    expect(faults.map(({ code }) => code)).toEqual(['name-taken', 'name-taken'])
-    expect(yoke.commands.size + yoke.authorValues.size).toBe(0)
+    yoke.defineState('paused', () => true)
+    await vi.waitFor(() => expect(faults.map(({ code }) => code)).toEqual(['name-taken', 'name-taken', 'name-taken']))
+    expect(yoke.commands.size + yoke.authorValues.size + yoke.authorStates.size).toBe(0)
+  })
+
+  it('asks a command of your own whether it can run', async () => {
+    let availability: 'now' | 'later' = 'later'
+    yoke.defineCommand('ring-bell', { run: () => undefined, availability: () => availability })
+    expect(yoke.canRun('ring-bell')).toBe(false)
+    availability = 'now'
+    expect(yoke.canRun('ring-bell')).toBe(true)
+    yoke.defineCommand('sink', {
+      run: () => undefined,
+      availability: () => {
+        throw new Error('a leak')
+      }
+    })
+    expect([yoke.canRun('sink'), yoke.canRun('sink')]).toEqual([true, true])
+    expect(faults.map(({ code }) => code)).toEqual(['subscriber-failed'])
   })
 
   it('calls subscribers on change, not at once, and not after their stop', async () => {

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { availabilityOf, isCommandOn } from './availability.ts'
-import { COMMAND_NAMES, type CommandName, type CommandValue, tryReadCommand } from './commands.ts'
+import { COMMAND_NAMES, type CommandName, type CommandValue } from './commands.ts'
 import { type Effect, planCommand } from './plan.ts'
+import { tryReadCommand } from './read-command.ts'
 import { initialSnapshot, type MediaSnapshot } from './snapshot.ts'
 import { STATE_NAMES, STATES, type StateName } from './states.ts'
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { isCommandName, tryReadCommand } from './commands.ts'
+import { isCommandName } from './commands.ts'
+import { tryReadCommand } from './read-command.ts'
 import { SHORTCUTS, shortcutFor, tryReadShortcuts } from './shortcuts.ts'
 
 const asked = (key: string, fullscreen = false, direction: 'ltr' | 'rtl' = 'ltr'): string | undefined => {

@@ -6,11 +6,11 @@ import {
   parseTimeAddress,
   printTimeAddress,
   resolveTimeAddress,
-  type TimeAddress,
   tryParseOffset,
   tryParseTimeAddress,
   tryResolveTimeAddress
 } from './address.ts'
+import type { TimeAddress } from './place.ts'
 
 const seconds = (value: number): TimeAddress => ({ kind: 'seconds', seconds: value })
 const fraction = (value: number): TimeAddress => ({ kind: 'fraction', fraction: value })

@@ -1,15 +1,6 @@
 import { type Fault, fault, type Result, refuse, succeed, unwrap } from '../fault.ts'
-import { clampToRange, type TimeRange } from './ranges.ts'
-
-/**
- * One way to name a point in time, everywhere: `90`, `1:30`, `1:01:30.250`, `50%`, `end`.
- * A bare number is always seconds; a fraction is always written with `%`.
- */
-export type TimeAddress =
-  | { readonly kind: 'seconds'; readonly seconds: number }
-  /** From 0 (start) to 1 (end) of what can be sought. */
-  | { readonly kind: 'fraction'; readonly fraction: number }
-  | { readonly kind: 'end' }
+import { placeOfAddress, type TimeAddress } from './place.ts'
+import type { TimeRange } from './ranges.ts'
 
 const SECONDS = /^\d+(?:\.\d+)?$|^\.\d+$/
 const CLOCK = /^(?:(\d+):)?(\d+):(\d{2}(?:\.\d+)?)$/
@@ -86,17 +77,6 @@ export const printTimeAddress = (address: TimeAddress): string => {
   const minutes = Math.floor(whole / 60)
   const seconds = `${twoDigits(whole % 60)}${rest}`
   return minutes < 60 ? `${minutes}:${seconds}` : `${Math.floor(minutes / 60)}:${twoDigits(minutes % 60)}:${seconds}`
-}
-
-/**
- * The second on the timeline that an address names, clamped to what can be sought; `undefined` for a fraction and `end`
- * while the length is unknown.
- */
-export const placeOfAddress = (address: TimeAddress, seekable: TimeRange | undefined): number | undefined => {
-  if (address.kind === 'seconds') return seekable ? clampToRange(address.seconds, seekable) : address.seconds
-  if (!seekable || !Number.isFinite(seekable.end)) return undefined
-  const fraction = address.kind === 'end' ? 1 : address.fraction
-  return seekable.start + fraction * (seekable.end - seekable.start)
 }
 
 /**

@@ -1,5 +1,6 @@
 import { type Result, succeed } from '../fault.ts'
-import { placeOfAddress, type TimeAddress, tryParseTimeAddress } from './address.ts'
+import { tryParseTimeAddress } from './address.ts'
+import { placeOfAddress, type TimeAddress } from './place.ts'
 import type { TimeRange } from './ranges.ts'
 
 /** A labelled point or stretch of the timeline, as an author writes it. */

@@ -1,6 +1,7 @@
 import { type Fault, FaultError, fault, type Result, refuse, succeed } from '../../core/fault.ts'
-import { resolveTimeAddress, type TimeAddress } from '../../core/time/address.ts'
+import { resolveTimeAddress } from '../../core/time/address.ts'
 import { fragmentOf } from '../../core/time/fragment.ts'
+import type { TimeAddress } from '../../core/time/place.ts'
 import { cutRange } from '../../core/time/ranges.ts'
 
 /** The longest that getting a frame may take, in milliseconds. */

@@ -139,7 +139,7 @@ class ReadyMadeControls {
   #defineCommands(shadow: ShadowRoot, words: Words): void {
     const { yoke } = this.#player
     const define = (name: string, open: () => void): void => {
-      yoke.commands.set(name, open)
+      yoke.commands.set(name, { run: open })
     }
     define('show-shortcuts', () =>
       use(SHORTCUT_LIST, this, ({ openShortcutList }) =>

@@ -1,8 +1,8 @@
 import { offeredTracks } from '../../core/captions/choose-track.ts'
-import { fault } from '../../core/fault.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { isTag } from '../scope/nodes.ts'
 import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -91,15 +91,7 @@ export const coupleChoice = (field: Field, value: BoundValue, yoke: YokeView): C
       return
     }
     if (value.write) value.write(wanted, yoke, field)
-    else
-      yoke.raise(
-        fault(
-          'value-read-only',
-          `${value.name} was to be set by a form control, and can only be read.`,
-          'show it in a span, time or output instead'
-        ),
-        field
-      )
+    else tellMistake(yoke, field, ({ readOnly }) => readOnly(value.name))
     update()
   }
   update()

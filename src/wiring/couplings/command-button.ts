@@ -1,13 +1,16 @@
-import { fault } from '../../core/fault.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
-import { COMMAND_NAMES, type CommandName, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
+import { COMMAND_NAMES, isCommandName } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
+import { tryReadCommand } from '../../core/playback/read-command.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf, isTag, tagOf } from '../scope/nodes.ts'
+import { askOwn, ownAvailability } from '../yoke/own-names.ts'
 import { unknownCommand } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
+import { coupleLater } from './later.ts'
 import { isOutsideReference } from './reference.ts'
 import { type MediaTrace, runOnce } from './twice.ts'
 
@@ -23,7 +26,9 @@ const isOurs = (name: string, yoke: YokeView): boolean => isCommandName(name) ||
 const switchedOff = new WeakSet<Element>()
 
 /** `later` also where only this button's own value cannot be reached yet, such as 50% of an unknown length. */
-const availabilityOfButton = (button: Element, name: CommandName, yoke: YokeView): Availability => {
+const availabilityOfButton = (button: Element, name: string, yoke: YokeView): Availability => {
+  const own = ownAvailability(name, yoke)
+  if (own || !isCommandName(name)) return own ?? 'now'
   const availability = availabilityOf(name, yoke.snapshot)
   if (availability !== 'now' || name !== 'seek') return availability
   const command = tryReadCommand(name, writtenValue(button))
@@ -59,30 +64,22 @@ const reportMisspelling = (button: Element, name: string, yoke: YokeView): void 
   if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(unknownCommand(name, yoke), button)
 }
 
-const reportOtherElement = (element: Element, name: string, yoke: YokeView): void => {
-  yoke.raise(
-    fault(
-      'command-not-a-button',
-      `The command ${name} stands on a <${tagOf(element)}>, which keys cannot reach.`,
-      'write <button type="button"> instead'
-    ),
-    element
-  )
-}
-
 /** Couples a button with `command`: greys it while the command cannot run, hides it where it never can. */
 export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | undefined => {
   const name = commandOf(button)
   if (!isOurs(name, yoke)) {
     reportMisspelling(button, name, yoke)
-    return undefined
+    return coupleLater(
+      yoke,
+      seen => isOurs(name, seen),
+      () => coupleCommand(button, yoke)
+    )
   }
   if (!isTag(button, 'button')) {
-    reportOtherElement(button, name, yoke)
+    tellMistake(yoke, button, ({ notAButton }) => notAButton(name, tagOf(button)))
     return undefined
   }
   const forget = yoke.addControl(button, name)
-  if (!isCommandName(name) || yoke.commands.has(name)) return { release: forget }
   const written = {
     disabled: button.hasAttribute('aria-disabled') && !switchedOff.has(button),
     hidden: button.hasAttribute('hidden') || button.hasAttribute('data-yoke-when')
@@ -114,10 +111,15 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
 }
 
 /** Where an author wrote `aria-pressed` or `aria-checked`, it is kept true. */
-const keepPressed = (button: Element, name: CommandName, yoke: YokeView): (() => void) => {
+const keepPressed = (button: Element, name: string, yoke: YokeView): (() => void) => {
   const attribute = ['aria-pressed', 'aria-checked'].find(written => button.hasAttribute(written))
   if (!attribute) return () => undefined
-  const isOn = (): boolean | undefined => isCommandOn(name, writtenValue(button) ?? '', yoke.snapshot)
+  const isOn = (): boolean | undefined => {
+    const own = yoke.commands.get(name)
+    const value = writtenValue(button) ?? ''
+    if (own) return askOwn(own, yoke, () => own.isOn?.(value, yoke))
+    return isCommandName(name) ? isCommandOn(name, value, yoke.snapshot) : undefined
+  }
   const write = (on: boolean | undefined): void => {
     if (on !== undefined) button.setAttribute(attribute, String(on))
   }

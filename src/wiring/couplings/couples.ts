@@ -1,5 +1,4 @@
-import { fault } from '../../core/fault.ts'
-import type { Couple, YokeView } from '../yoke/yoke-view.ts'
+import type { Couple } from '../yoke/yoke-view.ts'
 import { coupleAlong, coupleFill } from './carried.ts'
 import { coupleCommand } from './command-button.ts'
 import type { COUPLED_ATTRIBUTES } from './coupled.ts'
@@ -12,12 +11,6 @@ interface CoupleRow {
   readonly couple: Couple
   /** It may stand on a form, whose members fields hide by their names. */
   readonly isOfForms?: true
-}
-
-/** A form cannot show what another element can. */
-export const reportForm = (form: Element, attribute: string, yoke: YokeView): void => {
-  const hint = 'put it on an element inside the form, or around it'
-  yoke.raise(fault('field-unsuited', `A <form> cannot carry ${attribute}.`, hint), form)
 }
 
 /** Each attribute that couples an element, and what it does. */

@@ -1,17 +1,9 @@
-import { fault } from '../../core/fault.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 
 /** Couples `<input type="file" data-yoke-value="file">`: what the viewer chooses is what plays, in place of all other sources. */
 export const coupleFileField = (field: HTMLInputElement, name: string, yoke: YokeView): Coupling => {
-  if (name !== 'file')
-    yoke.raise(
-      fault(
-        'value-read-only',
-        `${name} was to be set by a file field, which can only set file.`,
-        'write data-yoke-value="file"'
-      ),
-      field
-    )
+  if (name !== 'file') tellMistake(yoke, field, ({ readOnlyForFiles }) => readOnlyForFiles(name))
   return {
     handle: ({ type }) => {
       const files = [...(field.files ?? [])]

@@ -1,4 +1,3 @@
-import { fault } from '../../core/fault.ts'
 import { playableRange } from '../../core/playback/snapshot.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { wholeSeconds } from '../../core/time/clock.ts'
@@ -12,6 +11,7 @@ import {
   valueAt
 } from '../../core/time/scale.ts'
 import { speakPosition } from '../../core/time/spoken.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { boxOf, matches } from '../scope/nodes.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
@@ -217,13 +217,8 @@ class RangeSlider implements Coupling {
     const { write } = this.#value
     if (write) write(this.#fromInput(), this.#yoke, this.#input)
     else
-      this.#yoke.raise(
-        fault(
-          'value-read-only',
-          `${this.#value.name} was to be set by a slider, and can only be read.`,
-          'use a progress or meter element to show it'
-        ),
-        this.#input
+      tellMistake(this.#yoke, this.#input, ({ readOnly }) =>
+        readOnly(this.#value.name, 'a slider', 'use a progress or meter element to show it')
       )
     this.#speak()
   }

@@ -1,4 +1,4 @@
-import { fault } from '../../core/fault.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { closest, findWithin, isElement } from '../scope/nodes.ts'
 import { yokeAround } from '../scope/registry.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
@@ -85,27 +85,13 @@ const isOther = (of: Of, a: MediaTrace, b: MediaTrace): boolean =>
 
 const told = new WeakSet<Element>()
 
-const tell = (
-  element: Element,
-  yoke: YokeView,
-  message: string,
-  hint = 'take one of the two out: the listener, or the command'
-): void => {
+const tell = (element: Element, yoke: YokeView, command?: string): void => {
   if (told.has(element)) return
   told.add(element)
-  yoke.raise(fault('handled-twice', message, hint), element)
-}
-
-const tellCommand = (element: Element, command: string, yoke: YokeView): void =>
-  tell(element, yoke, `The press ran ${command}, and a listener of the page changed the media as well.`)
-
-const tellDoubleClick = (picture: Element, yoke: YokeView): void =>
-  tell(
-    picture,
-    yoke,
-    'A double click fills the screen by itself, and a listener of the page acts on it as well.',
-    'take the listener out, or say gestures="off"'
+  tellMistake(yoke, element, ({ handledTwice, doubleClickTwice }) =>
+    command ? handledTwice(command) : doubleClickTwice()
   )
+}
 
 /**
  * Toggles full screen by a double click. A listener of the page that has changed the media keeps its double click; one that
@@ -116,13 +102,13 @@ export const toggleFullscreenOnce = (picture: Element, yoke: YokeView, before: M
   const now = traceOf(yoke)
   const isHandled = before && now && (Object.values(CHANGES) as Of[]).some(of => isOther(of, before, now))
   if (isHandled) {
-    tellDoubleClick(picture, yoke)
+    tell(picture, yoke)
     return
   }
   const { container } = yoke
   const { ownerDocument } = picture
   const look = ({ target }: Event): void => {
-    if (container && target !== container) tellDoubleClick(picture, yoke)
+    if (container && target !== container) tell(picture, yoke)
   }
   ownerDocument.addEventListener('fullscreenchange', look)
   setTimeout(() => ownerDocument.removeEventListener('fullscreenchange', look), LONGEST_PRESS)
@@ -144,14 +130,7 @@ export const reportRemovedFaces = (
   const yoke = yokeAround(button)
   if (!yoke) return
   facesTold.add(button)
-  yoke.raise(
-    fault(
-      'faces-removed',
-      'Script has overwritten what stands in a button, and its labels are gone.',
-      'take that line out: data-yoke-when changes the labels by itself'
-    ),
-    button
-  )
+  tellMistake(yoke, button, ({ facesRemoved }) => facesRemoved())
 }
 
 const facesTold = new WeakSet<Element>()
@@ -171,7 +150,7 @@ export const runOnce = (
   const of = CHANGES[command]
   const now = traceOf(yoke)
   if (of && before && now && isOther(of, before, now)) {
-    tellCommand(element, command, yoke)
+    tell(element, yoke, command)
     return
   }
   run()
@@ -185,6 +164,6 @@ export const runOnce = (
     if (left.get(yoke) !== after) return
     const later = traceOf(yoke)
     const isUndone = of !== 'currentTime' || (later && isOther(of, before, later))
-    if (later && isUndone && isOther(of, wanted, later)) tellCommand(element, command, yoke)
+    if (later && isUndone && isOther(of, wanted, later)) tell(element, yoke, command)
   })
 }

@@ -3,11 +3,13 @@ import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { viewerWordsOf } from '../../core/words/viewer.ts'
 import { attributeOf, isTag } from '../scope/nodes.ts'
+import { askOwn } from '../yoke/own-names.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
 import type { AuthorValue, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
 import { coupleFileField } from './file-field.ts'
+import { coupleLater } from './later.ts'
 import { coupleRange } from './range.ts'
 import { coupleReadout } from './readout.ts'
 
@@ -70,19 +72,10 @@ const writeOwn = (own: AuthorValue, value: string | number | boolean, yoke: Yoke
   yoke.refresh()
 }
 
-/** Values whose reading has failed: told once of each. */
-const unread = new WeakSet<AuthorValue>()
-
 /** Reads a value of the author's own; one that cannot be read is not known. */
 const readOwn = (own: AuthorValue, yoke: YokeView): PlainValue => {
-  try {
-    const value: unknown = own.read(yoke)
-    return isPlain(value) ? value : textOf(value)
-  } catch (cause) {
-    if (!unread.has(own)) yoke.subscriberFailed(cause)
-    unread.add(own)
-    return undefined
-  }
+  const value: unknown = askOwn(own, yoke, () => own.read(yoke))
+  return isPlain(value) ? value : textOf(value)
 }
 
 const isPlain = (value: unknown): value is PlainValue =>
@@ -102,31 +95,17 @@ const reportMisspelling = (element: Element, name: string, yoke: YokeView): void
     yoke.raise(unknownName('value-unknown', 'data-yoke-value', name, 'value', names), element)
 }
 
-/** Couples an element as soon as its value is defined. */
-const coupleLater = (element: HTMLElement, name: string, yoke: YokeView): Coupling => {
-  let coupling: Coupling | undefined
-  const stop = yoke.subscribe(
-    seen => seen.authorValues.has(name),
-    () => {
-      coupling = coupleValue(element, yoke)
-    }
-  )
-  return {
-    handle: event => coupling?.handle?.(event),
-    release: () => {
-      stop()
-      coupling?.release()
-    }
-  }
-}
-
 /** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */
 export const coupleValue = (element: HTMLElement, yoke: YokeView): Coupling => {
   const name = attributeOf(element, 'data-yoke-value') ?? ''
   const value = findValue(name) ?? authorValue(name, yoke)
   if (!value) {
     reportMisspelling(element, name, yoke)
-    return coupleLater(element, name, yoke)
+    return coupleLater(
+      yoke,
+      ({ authorValues }) => authorValues.has(name),
+      () => coupleValue(element, yoke)
+    )
   }
   if (isTag(element, 'input') && element.type === 'file') return coupleFileField(element, name, yoke)
   if (isTag(element, 'input') && element.type === 'range') return coupleRange(element, value, yoke)

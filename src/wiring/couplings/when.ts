@@ -1,27 +1,29 @@
-import { isStateName, STATE_NAMES, STATES, type StateName } from '../../core/playback/states.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { isStateName } from '../../core/playback/states.ts'
 import { attributeOf } from '../scope/nodes.ts'
+import { holdsState, stateNames } from '../yoke/own-names.ts'
 import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
+import { coupleLater } from './later.ts'
 
 interface Term {
-  readonly state: StateName
+  readonly state: string
   readonly holds: boolean
 }
 
-/** Reads `paused !muted`; a name that is no state is told, and the element is left as it is. */
-const readTerms = (element: Element, yoke: YokeView): readonly Term[] | undefined => {
-  const words = (attributeOf(element, 'data-yoke-when') ?? '').split(/\s+/).filter(Boolean)
-  const terms: Term[] = []
-  for (const word of words) {
-    const state = word.replace(/^!/, '')
-    if (!isStateName(state)) {
-      yoke.raise(unknownName('state-unknown', 'data-yoke-when', state, 'state', STATE_NAMES), element)
-      return undefined
-    }
-    terms.push({ state, holds: !word.startsWith('!') })
-  }
-  return terms
+/** Reads `paused !muted`. */
+const readTerms = (element: Element): readonly Term[] =>
+  (attributeOf(element, 'data-yoke-when') ?? '')
+    .split(/\s+/)
+    .filter(Boolean)
+    .map(word => ({ state: word.replace(/^!/, ''), holds: !word.startsWith('!') }))
+
+/** Reports a misspelt state. A name that is close to none of ours may be defined by the page's script later. */
+const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
+  const names = stateNames(yoke)
+  if (nearestName(name, names))
+    yoke.raise(unknownName('state-unknown', 'data-yoke-when', name, 'state', names), element)
 }
 
 /** By attribute: an SVG has no property of that name. */
@@ -33,11 +35,19 @@ const hide = (element: HTMLElement): void => {
   setHidden(element, true)
 }
 
-/** Couples `data-yoke-when`: the element shows only while all its terms hold. */
-export const coupleWhen = (element: HTMLElement, yoke: YokeView): Coupling | undefined => {
-  const terms = readTerms(element, yoke)
-  if (!terms) return undefined
-  const holds = (seen: YokeView): boolean => terms.every(({ state, holds }) => STATES[state](seen.snapshot) === holds)
+/**
+ * Couples `data-yoke-when`: the element shows only while all its terms hold. With a state that there is not it is left as it
+ * is, until the state has been defined.
+ */
+export const coupleWhen = (element: HTMLElement, yoke: YokeView): Coupling => {
+  const terms = readTerms(element)
+  const isDefined = (seen: YokeView): boolean =>
+    terms.every(({ state }) => isStateName(state) || seen.authorStates.has(state))
+  if (!isDefined(yoke)) {
+    for (const { state } of terms) if (!isStateName(state)) reportMisspelling(element, state, yoke)
+    return coupleLater(yoke, isDefined, () => coupleWhen(element, yoke))
+  }
+  const holds = (seen: YokeView): boolean => terms.every(({ state, holds }) => holdsState(state, seen) === holds)
   const show = (shown: boolean): void => {
     if (shown) setHidden(element, false)
     // After everything else has been shown, so that focus finds the control that comes in this one's place.

@@ -2,5 +2,4 @@
 export { BEHAVIOURS } from '../behaviour/behaviours.ts'
 export { faultOfError } from '../yoke/playback-faults.ts'
 export { runCommand } from '../yoke/run-command.ts'
-export { nameTaken } from '../yoke/unknown-name.ts'
 export { treeOf } from './tree.ts'

@@ -1,4 +1,4 @@
-import { fault } from '../../core/fault.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import { boxOf, closest, contains, isElement, matches } from './nodes.ts'
 
@@ -29,9 +29,5 @@ export const reportLayer = (event: MouseEvent, yoke: YokeView, roots: readonly (
     areaOf(layer) > LARGE * areaOf(picture)
   if (!slider && !isOverPicture) return
   told.add(layer)
-  const what = slider ? 'a slider' : 'the picture'
-  const cure = slider
-    ? 'give it pointer-events: none'
-    : 'give it pointer-events: none, or the attribute data-yoke-picture'
-  yoke.raise(fault('layer-over', `An element lies over ${what} and takes its presses.`, cure), layer)
+  tellMistake(yoke, layer, ({ layerOver }) => layerOver(slider !== undefined))
 }

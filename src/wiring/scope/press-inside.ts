@@ -1,5 +1,5 @@
-import { fault } from '../../core/fault.ts'
 import { isCommandName } from '../../core/playback/commands.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { closest, isElement, rootOf } from './nodes.ts'
 import { yokeAround } from './registry.ts'
 
@@ -18,12 +18,5 @@ export const reportPressInside = (event: MouseEvent, isKnown: (root: Node) => bo
   const name = (button.getAttribute('command') ?? '').slice(2)
   if (!isCommandName(name) && !yoke.commands.has(name)) return
   told.add(button)
-  yoke.raise(
-    fault(
-      'target-missing',
-      `The command ${name} was pressed in the shadow root of a component, into which its player does not look.`,
-      'call player.yoke.bind(component.shadowRoot) once'
-    ),
-    button
-  )
+  tellMistake(yoke, button, ({ pressInside }) => pressInside(name))
 }

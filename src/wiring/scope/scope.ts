@@ -1,8 +1,8 @@
 import type { Fault } from '../../core/fault.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
-import { STATE_NAMES, STATES } from '../../core/playback/states.ts'
 import { MEASURE_NAMES, MEASURES } from '../../core/playback/values.ts'
 import { use } from '../../loading/part.ts'
+import { holdsState, stateNames } from '../yoke/own-names.ts'
 import type { Scope, YokeView } from '../yoke/yoke-view.ts'
 import { CONTROLS } from './controls-part.ts'
 import { keepEarlyPress } from './early-press.ts'
@@ -18,7 +18,10 @@ export interface ScopeOptions {
   readonly lazily?: boolean
 }
 
-const statesOf = (yoke: YokeView): string => STATE_NAMES.filter(name => STATES[name](yoke.snapshot)).join(' ')
+const statesOf = (yoke: YokeView): string =>
+  stateNames(yoke)
+    .filter(name => holdsState(name, yoke))
+    .join(' ')
 
 /** Keeps the scope's states where CSS can see them. */
 const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undefined): (() => void) => {
@@ -28,7 +31,7 @@ const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undef
       return
     }
     const wanted = new Set(states.split(' '))
-    for (const name of STATE_NAMES) {
+    for (const name of stateNames(yoke)) {
       // Only what changes: each touch may restyle what is inside.
       if (wanted.has(name) === set.has(name)) continue
       if (wanted.has(name)) set.add(name)
@@ -39,7 +42,7 @@ const markStates = (target: Element, yoke: YokeView, set: CustomStateSet | undef
   const stop = yoke.subscribe(statesOf, show)
   return () => {
     stop()
-    if (set) for (const name of STATE_NAMES) set.delete(name)
+    if (set) for (const name of stateNames(yoke)) set.delete(name)
     else target.removeAttribute('data-yoke-state')
   }
 }

@@ -1,9 +1,10 @@
 import { isMediaElement } from '../../media/html/is-media-element.ts'
 import { buttonUnder, clickPicture, isPlainLayer } from '../behaviour/gestures.ts'
 import { pressKey } from '../behaviour/keys.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { clickCommand, runCommandOf } from '../couplings/command-button.ts'
 import { COUPLED_SELECTOR } from '../couplings/coupled.ts'
-import { COUPLES, reportForm } from '../couplings/couples.ts'
+import { COUPLES } from '../couplings/couples.ts'
 import { idNamedBy, isOutsideReference } from '../couplings/reference.ts'
 import { beforePress, type MediaTrace, reportRemovedFaces, traceBefore, traceOf } from '../couplings/twice.ts'
 import { measureAnew } from '../couplings/while-seen.ts'
@@ -152,7 +153,7 @@ class Tree {
     if (!yoke) return
     const couplings = COUPLES.flatMap(({ attribute, couple, isOfForms }) => {
       if (attributeOf(element, attribute) === null) return []
-      if (!isOfForms && isForm(element)) reportForm(element, attribute, yoke)
+      if (!isOfForms && isForm(element)) tellMistake(yoke, element, ({ onAForm }) => onAForm(attribute))
       else return couple(element, yoke) ?? []
       return []
     })

@@ -1,6 +1,7 @@
 import { availabilityOf } from '../../core/playback/availability.ts'
-import { isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
+import { isCommandName } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
+import { tryReadCommand } from '../../core/playback/read-command.ts'
 import { STATE_NAMES, STATES } from '../../core/playback/states.ts'
 import { MEASURE_NAMES, MEASURES, VALUES } from '../../core/playback/values.ts'
 import type { TrackKind, TrackView } from '../captions/track-list.ts'

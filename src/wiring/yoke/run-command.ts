@@ -1,9 +1,11 @@
 import { type Fault, fault, type Result, refuse, succeed, textOf } from '../../core/fault.ts'
-import { type Command, type CommandValue, isCommandName, tryReadCommand } from '../../core/playback/commands.ts'
+import { type Command, type CommandValue, isCommandName } from '../../core/playback/commands.ts'
 import { type Effect, type Presentation, planCommand } from '../../core/playback/plan.ts'
+import { tryReadCommand } from '../../core/playback/read-command.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import type { SourceLineup } from '../../media/kinds.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { faultOfPlay, faultOfPresentation } from './playback-faults.ts'
 import { unknownCommand } from './unknown-name.ts'
 import type { AuthorCommand, YokeView } from './yoke-view.ts'
@@ -33,7 +35,7 @@ const runAuthor = async (
   value: CommandValue | undefined
 ): Promise<RunResult> => {
   try {
-    await command(value, host)
+    await command.run(value, host)
     return succeed(undefined)
   } catch (cause) {
     const sentence = `The command ${name} ended in an exception: ${textOf(cause)}`
@@ -113,8 +115,7 @@ const reportFarSeek = (host: CommandHost, command: Command, source: Element | un
   if (command.name !== 'seek' || command.to.kind !== 'seconds' || !Number.isFinite(duration)) return
   const { seconds } = command.to
   if (seconds < duration * FAR) return
-  const sentence = `A seek went to ${seconds} s, and the media is ${Math.round(duration)} s long.`
-  host.raise(fault('seek-beyond-end', sentence, `times are seconds: did you mean ${seconds / 1000}?`), source)
+  tellMistake(host, source, ({ farSeek }) => farSeek(seconds, duration))
 }
 
 const isCommandValue = (value: unknown): value is CommandValue | undefined =>
@@ -127,6 +128,8 @@ export const runCommand = async (
   value: CommandValue | undefined,
   source: Element | undefined
 ): Promise<RunResult> => {
+  // What is on its way may bring commands of its own.
+  if (!isCommandName(name) && !host.commands.has(name)) await host.arrival
   const author = host.commands.get(name)
   if (author) return runAuthor(host, name, author, value)
   if (!isCommandName(name)) return host.raise(unknownCommand(name, host), source)

@@ -20,11 +20,3 @@ export const unknownName = (
 /** A command that nobody knows. */
 export const unknownCommand = (name: string, yoke: YokeView): Fault =>
   fault('command-unknown', `There is no command “${name}”.`, hintFor(name, [...COMMAND_NAMES, ...yoke.commands.keys()]))
-
-/** A command or value of the page's own with a name of the library's. */
-export const nameTaken = (kind: string, name: string): Fault =>
-  fault(
-    'name-taken',
-    `A ${kind} of your own was to be called “${name}”, and that is one of the library's.`,
-    'choose another name'
-  )

@@ -23,6 +23,7 @@ import { Store } from './store.ts'
 import { Timeline } from './timeline.ts'
 import type {
   AuthorCommand,
+  AuthorState,
   AuthorValue,
   LinkedPreset,
   MeasuresView,
@@ -39,6 +40,7 @@ import type {
 export abstract class YokeCore extends EventTarget implements YokeView {
   readonly commands = new Map<string, AuthorCommand>()
   readonly authorValues = new Map<string, AuthorValue>()
+  readonly authorStates = new Map<string, AuthorState>()
   readonly scopes = new Set<Scope>()
   /** The text tracks, by HTML's names; live. */
   readonly textTracks: TrackList = new TrackList()

@@ -1,4 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
+import type { Availability } from '../../core/playback/availability.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
 import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
@@ -27,8 +28,20 @@ export type MeasuresView = Readonly<Record<MeasureName, number>>
 /** What a value of an author's own may be. `undefined` is shown as not known. */
 export type PlainValue = string | number | boolean | undefined
 
-/** A command of an author's own. In markup the value is the button's `value`, as text. */
-export type AuthorCommand = (value: CommandValue | undefined, yoke: YokeView) => void | Promise<void>
+/** What a command of an author's own does. In markup the value is the button's `value`, as text. */
+export type CommandAction = (value: CommandValue | undefined, yoke: YokeView) => void | Promise<void>
+
+/** A command of an author's own, with what its buttons show. */
+export interface AuthorCommand {
+  readonly run: CommandAction
+  /** Whether it can run: `later` disables its buttons, `never` hides them. Asked whenever the media changes, and by `refresh()`. Without it: `now`. */
+  availability?(yoke: YokeView): Availability
+  /** Whether what a button stands for is so now, for its `aria-pressed` or `aria-checked`. @param value as written on the button, `''` for none. */
+  isOn?(value: string, yoke: YokeView): boolean | undefined
+}
+
+/** A state of an author's own. Asked whenever the media changes, and by `refresh()`: keep it cheap. */
+export type AuthorState = (yoke: YokeView) => boolean
 
 /** A value of an author's own. */
 export interface AuthorValue {
@@ -66,6 +79,7 @@ export interface YokeView extends PartHost {
   readonly picture: Element | undefined
   readonly commands: ReadonlyMap<string, AuthorCommand>
   readonly authorValues: ReadonlyMap<string, AuthorValue>
+  readonly authorStates: ReadonlyMap<string, AuthorState>
   readonly scopes: ReadonlySet<Scope>
   /** What is to be done at places of the timeline. */
   readonly timeline: Timeline

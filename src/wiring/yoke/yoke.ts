@@ -3,6 +3,7 @@ import { type Fault, fault, refuse, textOf } from '../../core/fault.ts'
 import { availabilityOf } from '../../core/playback/availability.ts'
 import { type CommandName, type CommandValue, isCommandName } from '../../core/playback/commands.ts'
 import type { StartOutcome } from '../../core/playback/start.ts'
+import { isStateName } from '../../core/playback/states.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { whyIgnored } from '../../core/settings/ignored.ts'
 import type { SettingExplanation } from '../../core/settings/layers.ts'
@@ -11,16 +12,26 @@ import type { SourceReport } from '../../core/sources/reports.ts'
 import { bring, definePart, use } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import { scheduleChecks } from '../checks/schedule.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { CONTROLS } from '../scope/controls-part.ts'
 import { yokeOfControl } from '../scope/registry.ts'
 import { bindScope } from '../scope/scope.ts'
 import type { YokeSettings } from '../settings/settings.ts'
 import { dispatchAt, YokeCommandEvent } from './events.ts'
 import type { Inspection } from './inspect.ts'
+import { ownAvailability } from './own-names.ts'
 import type { CommandHost, RunResult } from './run-command.ts'
 import { Views } from './views.ts'
 import { YokeCore } from './yoke-core.ts'
-import type { AuthorCommand, AuthorValue, MeasuresView, StatesView, ValuesView } from './yoke-view.ts'
+import type {
+  AuthorCommand,
+  AuthorState,
+  AuthorValue,
+  CommandAction,
+  MeasuresView,
+  StatesView,
+  ValuesView
+} from './yoke-view.ts'
 
 const INSPECTOR = definePart(() => import('./inspect.ts'))
 
@@ -29,9 +40,11 @@ export interface YokeOptions extends YokeSettings {
   /** Disposes of the yoke when it aborts. */
   readonly signal?: AbortSignal
   /** Commands of your own, by name without dashes; in markup `command="--name"`. */
-  readonly commands?: Readonly<Record<string, AuthorCommand>>
+  readonly commands?: Readonly<Record<string, CommandAction | AuthorCommand>>
   /** Values of your own, by name; in markup `data-yoke-value="name"`. */
   readonly values?: Readonly<Record<string, AuthorValue>>
+  /** States of your own, by name; in markup `data-yoke-when="name"`, in CSS `:state(name)`. */
+  readonly states?: Readonly<Record<string, AuthorState>>
 }
 
 /**
@@ -45,9 +58,10 @@ export class Yoke extends YokeCore implements CommandHost {
 
   constructor(options: YokeOptions = {}) {
     super()
-    const { signal, commands = {}, values = {}, ...settings } = options
+    const { signal, commands = {}, values = {}, states = {}, ...settings } = options
     for (const [name, command] of Object.entries(commands)) this.defineCommand(name, command)
     for (const [name, value] of Object.entries(values)) this.defineValue(name, value)
+    for (const [name, state] of Object.entries(states)) this.defineState(name, state)
     this.configure(settings)
     scheduleChecks()
     if (signal?.aborted) this.dispose()
@@ -143,10 +157,11 @@ export class Yoke extends YokeCore implements CommandHost {
     return bindScope(this, root)
   }
 
-  /** Adds a command of your own; a fault `name-taken` where the name is one of ours. */
-  defineCommand(name: string, command: AuthorCommand): void {
+  /** Adds a command of your own: what it does, or that with what its buttons show. A fault `name-taken` where the name is one of ours. */
+  defineCommand(name: string, command: CommandAction | AuthorCommand): void {
     if (isCommandName(name)) this.#refuseName('command', name)
-    else this.commands.set(name, command)
+    else this.commands.set(name, typeof command === 'function' ? { run: command } : command)
+    this.refresh()
   }
 
   /** Adds a value of your own; a fault `name-taken` where the name is one of ours. */
@@ -157,9 +172,16 @@ export class Yoke extends YokeCore implements CommandHost {
     this.refresh()
   }
 
+  /** Adds a state of your own; a fault `name-taken` where the name is one of ours. */
+  defineState(name: string, state: AuthorState): void {
+    if (isStateName(name)) this.#refuseName('state', name)
+    else this.authorStates.set(name, state)
+    this.refresh()
+  }
+
   /** Whether a command is known and could run now, whatever its value. */
   canRun(name: string): boolean {
-    return isCommandName(name) ? availabilityOf(name, this.snapshot) === 'now' : this.commands.has(name)
+    return (ownAvailability(name, this) ?? (isCommandName(name) && availabilityOf(name, this.snapshot))) === 'now'
   }
 
   /** Someone begins to drag a position slider: playback does not move the playhead until {@link endScrub}. */
@@ -201,7 +223,7 @@ export class Yoke extends YokeCore implements CommandHost {
   }
 
   #refuseName(kind: string, name: string): void {
-    use(CONTROLS, this, ({ nameTaken }) => this.raise(nameTaken(kind, name)))
+    tellMistake(this, undefined, ({ nameTaken }) => nameTaken(kind, name))
   }
 }
 

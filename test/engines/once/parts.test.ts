@@ -112,6 +112,12 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       document.body.append(Object.assign(document.createElement('yoke-player'), { src: '/media/tide-clock.webm' })),
     works: hasFault('element-unknown')
   },
+  mistakes: {
+    html: player('', `${CLIP}<i command="--play">Play</i>`),
+    again: () =>
+      document.querySelector('yoke-player')?.insertAdjacentHTML('beforeend', '<b command="--pause">Pause</b>'),
+    works: hasFault('command-not-a-button')
+  },
   settings: {
     html: player('hide-after="soon"'),
     again: () => document.querySelector('yoke-player')?.setAttribute('hide-after', 'later'),

@@ -1,0 +1,17 @@
+import type { Fault } from '../../core/fault.ts'
+import { definePart, type PartHost, use } from '../../loading/part.ts'
+
+/** What is said of mistakes: a page without one does not load it. */
+const MISTAKES = definePart(() => import('./mistakes.ts'))
+
+/** Whom a mistake is told to. */
+interface Told extends PartHost {
+  raise(reason: Fault, element?: Element): unknown
+}
+
+/** Tells a mistake of a page's author as soon as the words for it are there. */
+export const tellMistake = (
+  yoke: Told,
+  element: Element | undefined,
+  choose: (mistakes: typeof import('./mistakes.ts')) => Fault
+): void => use(MISTAKES, yoke, mistakes => void yoke.raise(choose(mistakes), element))

@@ -34,6 +34,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   'page-checks': 'wiring/checks/page-checks.ts',
   placed: 'player/bar/placed.ts',
   poster: 'player/poster/poster.ts',
+  playlist: 'wiring/playlist/index.ts',
   'preset-documents': 'presets/documents.ts',
   'preset-editing': 'presets/editing.ts',
   'preset-reading': 'core/presets/read-text.ts',

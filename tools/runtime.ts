@@ -53,6 +53,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   diagnosis: ['media/html/diagnose.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
+  rows: ['wiring/rows/rows.ts', 'wiring/rows/field.ts'],
+  playlist: ['wiring/playlist/index.ts'],
   'caption-faults': ['core/captions/check/sentences.ts'],
   'json-places': ['core/documents/locate.ts'],
   presets: ['presets/presets.ts'],

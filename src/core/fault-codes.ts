@@ -67,6 +67,7 @@ export const FAULT_CODES = [
   'handled-twice',
   'icons-missing',
   'id-twice',
+  'item-unknown',
   'key-missing',
   'key-unknown',
   'layer-over',

@@ -24,6 +24,9 @@ export interface ClipFields {
   readonly moments?: ListFields<'at' | 'until' | 'label'>
 }
 
+/** Fields that say how a clip is played; no record of another system has them. */
+const OWN_FIELDS = ['preset', 'settings'] as const
+
 /** The fields of a clip; those of the entries where it is a list. */
 const FIELDS: ReadonlyMap<string, readonly string[]> = new Map<string, readonly string[]>([
   ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'poster'].map(name => [name, []] as const),
@@ -31,6 +34,9 @@ const FIELDS: ReadonlyMap<string, readonly string[]> = new Map<string, readonly 
   ['tracks', ['kind', 'src', 'srclang', 'label', 'id', 'default', 'forced']],
   ['moments', ['at', 'until', 'label']]
 ])
+
+/** Every field of a clip. */
+export const CLIP_FIELDS: readonly string[] = [...FIELDS.keys(), ...OWN_FIELDS]
 
 const unreadable = (name: string, value: unknown): Fault =>
   fault(

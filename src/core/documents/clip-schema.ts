@@ -17,22 +17,13 @@ import {
   unknown
 } from 'valibot'
 import { FITS, focusPointOf } from '../picture/fit.ts'
+import { isSafeAddress } from '../safe-address.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
-
-/** Schemes of addresses that are loaded; an address without one is relative. */
-const SCHEMES = /^(?:https?|blob|data|file):/i
-
-/** White space and control characters are passed over by engines when they look for a scheme (URL, basic parser). */
-const isSafe = (address: string): boolean => {
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is to be found.
-  const plain = address.replace(/[\u0000-\u0020]/g, '')
-  return !/^[a-z][a-z0-9+.-]*:/i.test(plain) || SCHEMES.test(plain)
-}
 
 const address = (what: string) =>
   pipe(
     string('an address, in quotes'),
-    check(isSafe, 'an address with http, https, blob, data or file, or a relative one'),
+    check(isSafeAddress, 'an address with http, https, blob, data or file, or a relative one'),
     description(what)
   )
 

@@ -13,9 +13,12 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-for',
   'data-yoke-forced',
   'data-yoke-format',
+  'data-yoke-field',
   'data-yoke-icons',
+  'data-yoke-item',
   'data-yoke-keep-clear',
   'data-yoke-picture',
+  'data-yoke-playlist',
   'data-yoke-presets',
   'data-yoke-repeat',
   'data-yoke-search',
@@ -57,6 +60,7 @@ export const MEDIA_ATTRIBUTES: readonly string[] = [
 /** Set by the library itself: not a mistake of the author's. */
 export const SET_BY_US: readonly string[] = [
   'data-yoke-debug',
+  'data-yoke-failed',
   'data-yoke-fallback',
   'data-yoke-state',
   'data-yoke-track',

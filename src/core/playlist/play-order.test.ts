@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { PlayOrder, type Repeat } from './play-order.ts'
+import { PlayOrder } from './play-order.ts'
+import type { Repeat } from './repeats.ts'
 
 interface Item {
   readonly name: string

@@ -1,5 +1,4 @@
-/** What follows an item that has ended: nothing more after the last one, the same one again, or the first after the last. */
-export type Repeat = 'off' | 'one' | 'all'
+import type { Repeat } from './repeats.ts'
 
 /**
  * In which order the items of a list play. Items are told apart by identity: one that is moved, or whose neighbours go, is

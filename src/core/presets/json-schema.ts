@@ -11,7 +11,7 @@ type JsonSchema = Readonly<Record<string, unknown>>
 /** A value schema in the words of JSON Schema alone. */
 const plain = (schema: ValueSchema): JsonSchema => {
   if ('anyOf' in schema) return { anyOf: schema.anyOf.map(plain) }
-  if (schema.type === 'array') return { type: 'array', items: plain(schema.items) }
+  if (schema.type === 'array') return { type: 'array', ...(schema.items && { items: plain(schema.items) }) }
   if (schema.type === 'object') return { type: 'object' }
   if (schema.type !== 'number') return schema
   const { orNever, ...number } = schema

@@ -9,6 +9,7 @@ export const OF_A_CLIP = [
   'height',
   'moments',
   'picture',
+  'playlist',
   'poster',
   'posterAt',
   'posterSrcset',

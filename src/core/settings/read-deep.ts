@@ -68,7 +68,7 @@ export const schemaInWords = (schema: ValueSchema): string => {
     case 'number':
       return `a number${rangeInWords(schema)}`
     case 'array':
-      return `a list of ${schemaInWords(schema.items).replace(/^an? /, '')}`
+      return schema.items ? `a list of ${schemaInWords(schema.items).replace(/^an? /, '')}` : 'a list'
     case 'object':
       return 'an object'
     case 'string':

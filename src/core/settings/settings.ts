@@ -3,6 +3,7 @@ import type { ControlName, Layout, WrittenLayout } from '../layout/layouts.ts'
 import type { Fit } from '../picture/fit.ts'
 import type { Shortcut } from '../playback/shortcuts.ts'
 import type { StartSound, StartWhen } from '../playback/start.ts'
+import type { Repeat } from '../playlist/repeats.ts'
 import type { Moment, MomentEntry } from '../time/moments.ts'
 
 /** How playback begins. */
@@ -64,6 +65,8 @@ export interface DataSettings {
   readonly muted?: boolean | undefined
   /** The rates on offer, each above 0. Default 0.5, 0.75, 1, 1.25, 1.5, 2. */
   readonly playbackRates?: readonly number[] | undefined
+  /** A list to play: of clips, or the address of such a document. */
+  readonly playlist?: string | object | undefined
   /** Plays in its place on phones (HTML, `playsinline`). */
   readonly playsInline?: boolean | undefined
   /** The address of the picture before the first play. */
@@ -78,10 +81,14 @@ export interface DataSettings {
   readonly preload?: 'none' | 'metadata' | 'auto' | '' | undefined
   /** The preset that it is linked to: its name, or the address of its document. */
   readonly preset?: string | undefined
+  /** What follows an item of a playlist: nothing after the last one, the same again, or the first after the last. Default `off`. */
+  readonly repeat?: Repeat | undefined
   /** Take the smallest of several sizes. Default: what the browser says that its user wishes. */
   readonly saveData?: boolean | undefined
   /** Keys that work while focus is in a bound element: `off`, keys that may stay, or keys with commands of your own. */
   readonly shortcuts?: 'off' | readonly (string | Shortcut)[] | undefined
+  /** Plays the items of a playlist in an order by chance, every one once before any twice. Default false. */
+  readonly shuffle?: boolean | undefined
   /** When this one begins to sound, others that are `solo` pause. Default false. */
   readonly solo?: boolean | undefined
   /** Seconds without any data after which a source is left for the next one. Default 10. */

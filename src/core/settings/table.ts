@@ -1,5 +1,6 @@
 import { FITS } from '../picture/fit.ts'
 import { START_SOUNDS, START_WHENS } from '../playback/start.ts'
+import { REPEATS } from '../playlist/repeats.ts'
 import type { ValueSchema } from './value-schema.ts'
 
 /** One setting: what values it takes, how its attribute is called, and where it means something. */
@@ -108,6 +109,7 @@ const SETTINGS = {
     default: [0.5, 0.75, 1, 1.25, 1.5, 2],
     needs: 'playbackRate'
   },
+  playlist: { schema: { anyOf: [TEXT, { type: 'array' }, RECORD] }, atLoad: true },
   playsInline: {
     schema: FLAG,
     attribute: 'playsinline',
@@ -122,11 +124,13 @@ const SETTINGS = {
   preconnect: { schema: FLAG, default: false },
   preload: { schema: words('none', 'metadata', 'auto', ''), atLoad: true },
   preset: { schema: TEXT },
+  repeat: { schema: words(...REPEATS), default: 'off' },
   saveData: { schema: FLAG, atLoad: true, needs: 'element' },
   shortcuts: {
     schema: { anyOf: [words('off'), { type: 'array', items: { anyOf: [TEXT, RECORD] } }] },
     deep: 'shortcuts'
   },
+  shuffle: { schema: FLAG, default: false },
   solo: { schema: FLAG, default: false },
   sourceTimeout: { schema: ABOVE_0, default: 10 },
   sources: { schema: { type: 'array', items: { anyOf: [TEXT, SOURCE] } }, attribute: '', atLoad: true },

@@ -13,7 +13,7 @@ export type ValueSchema =
       /** `never` in text and JSON, `Infinity` in script. */
       readonly orNever?: boolean
     }
-  | { readonly type: 'array'; readonly items: ValueSchema }
+  | { readonly type: 'array'; readonly items?: ValueSchema }
   | {
       readonly type: 'object'
       /** The shape of members; others may be anything. */
@@ -60,7 +60,7 @@ export const readValue = (schema: ValueSchema, value: unknown): unknown => {
     case 'number':
       return readNumber(schema, value)
     case 'array':
-      return Array.isArray(value) && value.every(item => readValue(schema.items, item) !== undefined)
+      return Array.isArray(value) && value.every(item => !schema.items || readValue(schema.items, item) !== undefined)
         ? value
         : undefined
     case 'object':
@@ -100,7 +100,7 @@ export const valueOfText = (schema: ValueSchema, text: string): unknown => {
         : plain
             .split(/[\s,]+/)
             .filter(Boolean)
-            .map(word => valueOfText(schema.items, word))
+            .map(word => (schema.items ? valueOfText(schema.items, word) : word))
     case 'object':
       return parseJson(plain)
     case 'string':

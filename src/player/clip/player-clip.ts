@@ -1,7 +1,7 @@
 import type { Fault } from '../../core/fault.ts'
+import { clipOfDocument, type ReadyClip, readyClip } from '../../wiring/clip/read-clip.ts'
 import { isDocumentAddress } from '../media/made-media.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
-import { clipOfDocument, clipOfScript, type ReadyClip } from './read-clip.ts'
 
 /** The clip of a player: given by script, or named by its address. */
 class PlayerClip {
@@ -17,7 +17,7 @@ class PlayerClip {
   give(): void {
     const { clip, yoke } = this.#player
     this.#fetching.abort()
-    const read = clipOfScript(clip.record ?? {}, document.baseURI)
+    const read = readyClip(clip.record ?? {}, document.baseURI)
     yoke.layers.replace('given clip', read.settings)
     this.#tell(read.faults)
     if (clip.record === undefined) this.fetch()

@@ -6,7 +6,9 @@ export const COUPLED_ATTRIBUTES = [
   'data-yoke-fill',
   'data-yoke-along',
   'data-yoke-captions',
-  'data-yoke-transcript'
+  'data-yoke-transcript',
+  'data-yoke-playlist',
+  'data-yoke-item'
 ] as const
 
 /** What may be coupled: commands of others have no dashes. */

@@ -4,7 +4,7 @@ import { coupleCommand } from './command-button.ts'
 import type { COUPLED_ATTRIBUTES } from './coupled.ts'
 import { coupleValue } from './value.ts'
 import { coupleWhen } from './when.ts'
-import { coupleArea, coupleTranscript } from './with-captions.ts'
+import { coupleArea, coupleItem, coupleList, coupleTranscript } from './with-part.ts'
 
 interface CoupleRow {
   readonly attribute: (typeof COUPLED_ATTRIBUTES)[number]
@@ -21,5 +21,7 @@ export const COUPLES: readonly CoupleRow[] = [
   { attribute: 'data-yoke-fill', couple: coupleFill },
   { attribute: 'data-yoke-along', couple: coupleAlong },
   { attribute: 'data-yoke-captions', couple: coupleArea },
-  { attribute: 'data-yoke-transcript', couple: coupleTranscript }
+  { attribute: 'data-yoke-transcript', couple: coupleTranscript },
+  { attribute: 'data-yoke-playlist', couple: coupleList },
+  { attribute: 'data-yoke-item', couple: coupleItem }
 ]

@@ -17,6 +17,8 @@ export const WATCHED_ATTRIBUTES: readonly string[] = [
   'data-yoke-along',
   'data-yoke-captions',
   'data-yoke-transcript',
+  'data-yoke-playlist',
+  'data-yoke-item',
   'data-yoke-fill',
   'data-yoke-for',
   'data-yoke-format',

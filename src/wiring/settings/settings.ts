@@ -1,5 +1,6 @@
 import type { Layout } from '../../core/layout/layouts.ts'
 import type { Shortcut } from '../../core/playback/shortcuts.ts'
+import type { Repeat } from '../../core/playlist/repeats.ts'
 import type { DataSettings, StartSettings } from '../../core/settings/settings.ts'
 import type { Moment } from '../../core/time/moments.ts'
 import type { BasicWords } from '../../core/words/basic.ts'
@@ -35,8 +36,10 @@ export interface SettledSettings extends Omit<YokeSettings, 'layouts' | 'moments
   readonly moments: readonly Moment[]
   readonly muted: boolean
   readonly playbackRates: readonly number[]
+  readonly repeat: Repeat
   /** `undefined`: those of the library. */
   readonly shortcuts: readonly Shortcut[] | undefined
+  readonly shuffle: boolean
   readonly solo: boolean
   readonly sourceTimeout: number
   readonly start: StartSettings

@@ -11,6 +11,7 @@ import { MediaSettings } from './media-settings.ts'
 export interface ConfiguredYoke extends PartHost {
   readonly media: MediaAdapter | undefined
   readonly given: readonly SourceEntry[]
+  expectMedia(): void
   setContext(changed: Partial<PlayerContext>): void
 }
 
@@ -50,7 +51,7 @@ export class YokeConfiguration extends Configuration {
 
   #apply(keys: ReadonlySet<SettingKey>): void {
     const { media } = this.#yoke
-    const { title, frameRate, playbackRates, moments, start } = this.values
+    const { title, frameRate, playbackRates, moments, playlist, start } = this.values
     this.#yoke.setContext({
       title,
       frameRate,
@@ -59,6 +60,8 @@ export class YokeConfiguration extends Configuration {
       ...(keys.has('playbackRates') && { playbackRates: [...playbackRates].sort((a, b) => a - b) }),
       soundWanted: start.when !== undefined && (start.sound ?? 'wanted') === 'wanted'
     })
+    // What is to play is known once the list has been read.
+    if (keys.has('playlist') && playlist !== undefined) this.#yoke.expectMedia()
     if (keys.has('sources')) {
       this.#sources.set(media, this.values)
       this.#yoke.setContext({ file: this.#sources.fileName })

@@ -2,6 +2,7 @@ import type { Fault } from '../../core/fault.ts'
 import { definePart, type Part, use } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import { tracksRightIn } from '../../media/html/track-elements.ts'
+import { PLAYLIST } from './playlist-part.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
 /** Something that a yoke can do, loaded only when it is wanted. */
@@ -22,7 +23,11 @@ const CAPTIONS = definePart(() => import('../captions/captions.ts'))
 
 const FEATURES: readonly FeatureRow[] = [
   { part: CAPTIONS, isWanted: hasTracks },
-  { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself }
+  { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself },
+  {
+    part: PLAYLIST,
+    isWanted: ({ settings }) => settings.playlist !== undefined
+  }
 ]
 
 /** Keeps the engine from loading and showing the tracks that the library shows; the engine shows them while the library cannot. */
@@ -59,6 +64,7 @@ export const beginFeatures = (yoke: YokeView): void => {
       raise: (reason: Fault) => {
         if (part === CAPTIONS) native.enable()
         yoke.raise(reason)
+        yoke.mediaArrived()
       }
     }
     const look = (): void => {

@@ -27,6 +27,7 @@ import type {
   AuthorValue,
   LinkedPreset,
   MeasuresView,
+  PlaylistView,
   Scope,
   StatesView,
   ValuesView,
@@ -67,6 +68,8 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   /** @internal Where some of the sources are no files: what plays now, and what comes after it. */
   lineup: SourceLineup | undefined
   declare preset: LinkedPreset | undefined
+  /** The list that it plays; `undefined` until there is one. */
+  declare playlist: PlaylistView | undefined
   /** @internal Resolves once the media that was announced is there, or will not come; `undefined` while none is. */
   arrival: Promise<void> | undefined
   #arrived: (() => void) | undefined

@@ -6,6 +6,8 @@ import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.
 import type { StartOutcome } from '../../core/playback/start.ts'
 import type { StateName } from '../../core/playback/states.ts'
 import type { MeasureName, VALUES, ValueName } from '../../core/playback/values.ts'
+import type { PlaylistItem } from '../../core/playlist/read-playlist.ts'
+import type { Repeat } from '../../core/playlist/repeats.ts'
 import type { SettingExplanation, SettingOrigin } from '../../core/settings/layers.ts'
 import type { SettingKey } from '../../core/settings/table.ts'
 import type { PartHost } from '../../loading/part.ts'
@@ -77,9 +79,11 @@ export interface YokeView extends PartHost {
   readonly container: Element | undefined
   /** The element that shows the media: the one that was set, else the media's own. */
   readonly picture: Element | undefined
-  readonly commands: ReadonlyMap<string, AuthorCommand>
-  readonly authorValues: ReadonlyMap<string, AuthorValue>
-  readonly authorStates: ReadonlyMap<string, AuthorState>
+  readonly commands: Map<string, AuthorCommand>
+  readonly authorValues: Map<string, AuthorValue>
+  readonly authorStates: Map<string, AuthorState>
+  /** The list that it plays; `undefined` until there is one. */
+  readonly playlist: PlaylistView | undefined
   readonly scopes: ReadonlySet<Scope>
   /** What is to be done at places of the timeline. */
   readonly timeline: Timeline
@@ -131,6 +135,8 @@ export interface YokeView extends PartHost {
   startBecame(outcome: StartOutcome): void
   /** See `Yoke.lookForTracks`. */
   lookForTracks(): void
+  /** The announced media is there, or will not come. */
+  mediaArrived(): void
   /** See `Yoke.attend`. */
   attend(): void
   /** See `Yoke.canRun`. */
@@ -148,6 +154,27 @@ export interface Coupling {
 }
 
 export type Couple = (element: HTMLElement, yoke: YokeView) => Coupling | undefined
+
+/** A list that a yoke plays, and where in it. Its commands, values and states are those of markup. */
+export interface PlaylistView {
+  readonly items: readonly PlaylistItem[]
+  /** What plays, or is to play. It stays when it is taken out of the list. */
+  readonly current: PlaylistItem | undefined
+  /** The place of what plays, from 0; -1 where it is not in the list. */
+  readonly index: number
+  /** What `next` would play; the same until something changes. */
+  readonly following: PlaylistItem | undefined
+  /** What `previous` would play, at the start of this one. */
+  readonly preceding: PlaylistItem | undefined
+  readonly repeat: Repeat
+  readonly shuffle: boolean
+  /** What the list is called; `''` where it does not say. */
+  readonly label: string
+  /** Items that could not be played: they are passed over until they are chosen by themselves. */
+  readonly failed: readonly PlaylistItem[]
+  /** An address in a record, which is relative to the document of the list. */
+  resolve(address: string): string
+}
 
 /** The link of a yoke to a preset. */
 export interface LinkedPreset {

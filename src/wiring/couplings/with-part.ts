@@ -1,0 +1,62 @@
+import type { Fault } from '../../core/fault.ts'
+import { definePart, type Part, use } from '../../loading/part.ts'
+import { PLAYLIST } from '../yoke/playlist-part.ts'
+import type { Couple, Coupling, YokeView } from '../yoke/yoke-view.ts'
+
+type CoupleNow = (element: HTMLElement, yoke: YokeView) => Coupling
+
+/** Couples an element once it is wanted, with a part that is loaded then. @param pick what of the part couples it. */
+const coupleWith =
+  <Module>(part: Part<Module>, pick: (module: Module) => CoupleNow, isWanted: (yoke: YokeView) => boolean): Couple =>
+  (element, yoke) => {
+    const life = new AbortController()
+    let coupling: Coupling | undefined
+    const host = { signal: life.signal, raise: (reason: Fault) => yoke.raise(reason, element) }
+    const begin = (): void => {
+      if (!isWanted(yoke) || coupling) return
+      use(part, host, module => {
+        if (isWanted(yoke)) coupling ??= pick(module)(element, yoke)
+      })
+    }
+    // With each press of play as well: what could not be loaded may come now.
+    const stop = yoke.subscribe(seen => (isWanted(seen) ? String(seen.snapshot.paused) : ''), begin)
+    begin()
+    return {
+      handle: event => coupling?.handle?.(event),
+      release: () => {
+        life.abort()
+        stop()
+        coupling?.release()
+      }
+    }
+  }
+
+const hasCaptions = ({ captions }: YokeView): boolean => captions !== undefined
+
+/** `data-yoke-captions`: captions are drawn in this element. */
+export const coupleArea = coupleWith(
+  definePart(() => import('../captions/caption-area.ts')),
+  ({ couple }) => couple,
+  hasCaptions
+)
+
+/** `data-yoke-transcript`: this list shows the cues as text. */
+export const coupleTranscript = coupleWith(
+  definePart(() => import('../captions/transcript.ts')),
+  ({ couple }) => couple,
+  hasCaptions
+)
+
+/** `data-yoke-playlist`: this list shows what there is to play, or says it. */
+export const coupleList = coupleWith(
+  PLAYLIST,
+  part => part.coupleList,
+  () => true
+)
+
+/** `data-yoke-item`: this element shows a field of what plays. */
+export const coupleItem = coupleWith(
+  PLAYLIST,
+  part => part.coupleItem,
+  ({ playlist }) => playlist !== undefined
+)

@@ -29,14 +29,14 @@ const TAPES = [
 ]
 const MISSING = { id: 'lost', title: 'Lost tape', sources: ['/media/nobody-has-this.webm'] }
 
-const CONTROLS = `
+const CONTROLS = `<div style="position: fixed; inset: 0 auto auto 0; background: #fff">
 <button id="previous" type="button" command="--previous">Back</button>
 <button id="play" type="button" command="--play-pause">Play</button>
 <button id="next" type="button" command="--next">On</button>
 <b id="title" data-yoke-value="title"></b> <i id="artist" data-yoke-item="artist"></i>
 <span id="number" data-yoke-value="item-number"></span>/<span id="count" data-yoke-value="item-count"></span>
-<img id="cover" data-yoke-item="cover">
-<p id="more" data-yoke-when="has-next" hidden>more</p>`
+<img id="cover" width="40" height="40" data-yoke-item="cover">
+<p id="more" data-yoke-when="has-next" hidden>more</p></div>`
 
 const mount = async (attributes: string, inside = CONTROLS): Promise<void> => {
   await person.mount(`<yoke-player muted ${attributes}>${inside}</yoke-player>`)
@@ -69,7 +69,10 @@ const becomes = (id: string, playing?: boolean): Promise<void> =>
   )
 /** To just before the end of what plays. */
 const nearEnd = async (): Promise<void> => {
-  await person.until('a length', () => Number.isFinite(document.querySelector('yoke-player')?.duration))
+  await person.until('time runs', () => {
+    const { duration = Number.NaN, currentTime = 0 } = document.querySelector('yoke-player') ?? {}
+    return Number.isFinite(duration) && currentTime > 0
+  })
   await person.page.run(() => {
     const player = document.querySelector('yoke-player')
     if (player) player.currentTime = player.duration - 0.4

@@ -149,8 +149,8 @@ export class Playlist implements PlaylistView {
     // What was so before is no news of the item that is shown now.
     const isNews = outcome !== this.#outcome
     this.#outcome = outcome
-    // Whoever tells of it has not come to its end.
-    if (isNews && outcome) queueMicrotask(() => this.#goOn(outcome))
+    // Whoever tells of it has not come to its end; and engines pause before they tell that something has ended.
+    if (isNews && outcome) setTimeout(() => this.#goOn(outcome))
     if (outcome) return
     if (!snapshot.paused) this.#ranUntil = Number.POSITIVE_INFINITY
     else if (this.#ranUntil === Number.POSITIVE_INFINITY) this.#ranUntil = performance.now()

@@ -10,6 +10,7 @@ import { DIALECT_SCHEMA } from '../src/core/documents/dialect-schema.ts'
 import { PLACE_CSS } from '../src/player/look/place.ts'
 import { PLAIN_CONTROLS_CSS } from '../src/player/look/plain-controls.ts'
 import { buildClassic, CLASSIC_FILES } from './classic.ts'
+import { playlistSchema } from './playlist-schema.ts'
 import { describedPresetSchema } from './preset-schema.ts'
 import { buildCommandLine, buildHosted, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
 
@@ -31,6 +32,7 @@ const writeSchemas = async (): Promise<void> => {
     const written = { title, ...toJsonSchema(schema, { errorMode: 'ignore' }) }
     await writeFile(at(`dist/${name}.schema.json`), `${JSON.stringify(written, null, 2)}\n`)
   }
+  await writeFile(at('dist/playlist.schema.json'), `${JSON.stringify(playlistSchema(), null, 2)}\n`)
   await writeFile(at('dist/preset.schema.json'), `${JSON.stringify(describedPresetSchema(), null, 2)}\n`)
 }
 

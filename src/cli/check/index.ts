@@ -21,7 +21,7 @@ const args: ArgsDef = {
     type: 'positional',
     required: false,
     description:
-      'Pages (.html), clips, presets and dialects (.json), WebVTT (.vtt) or SubRip (.srt); as many as you like.'
+      'Pages (.html), clips, playlists, presets and dialects (.json), WebVTT (.vtt) or SubRip (.srt); as many as you like.'
   },
   fix: { type: 'boolean', description: 'Cure what can be cured without a doubt, in pages and clips.' },
   public: { type: 'string', description: 'The folder whose files are served at the top of the site.' },

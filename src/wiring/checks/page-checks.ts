@@ -1,4 +1,5 @@
 import { type Fault, fault } from '../../core/fault.ts'
+import { LIST_COMMANDS, LIST_VALUES } from '../../core/markup/of-lists.ts'
 import { DATA_ATTRIBUTES, MEDIA_ATTRIBUTES, SET_BY_US } from '../../core/markup/vocabulary.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { COMMAND_NAMES, isCommandName } from '../../core/playback/commands.ts'
@@ -77,6 +78,16 @@ const checkPlace: Check = (element, yoke) => {
   )
 }
 
+const isIn = <Name extends string>(names: readonly Name[], name: string | null): name is Name =>
+  (names as readonly (string | null)[]).includes(name)
+
+const withoutList = (kind: 'command' | 'value', name: string): Fault =>
+  fault(
+    `${kind}-unknown`,
+    `The ${kind} “${name}” is that of a playlist, and the player has none.`,
+    'name one: <yoke-player playlist="tapes.json">'
+  )
+
 /** A command or a value that nothing answers to, where nobody but us could be meant. */
 const checkNames: Check = (element, yoke) => {
   if (!yoke || isOutsideReference(element)) return undefined
@@ -84,9 +95,12 @@ const checkNames: Check = (element, yoke) => {
   const name = nameIn(element)
   if (command !== null && !command.startsWith('--') && isCommandName(name))
     return fault('command-unknown', `command="${command}" is no command of HTML's.`, `write command="--${name}"`)
+  const hasList = yoke.playlist !== undefined
+  if (!hasList && command?.startsWith('--') && isIn(LIST_COMMANDS, name)) return withoutList('command', name)
   if (command?.startsWith('--') && !isCommandName(name) && !yoke.commands.has(name)) return unknownCommand(name, yoke)
   const value = attributeOf(element, 'data-yoke-value')
   const values = [...Object.keys(VALUES), 'fault-text', 'file', ...yoke.authorValues.keys()]
+  if (!hasList && isIn(LIST_VALUES, value)) return withoutList('value', value)
   return value !== null && !values.includes(value)
     ? unknownName('value-unknown', 'data-yoke-value', value, 'value', values)
     : undefined

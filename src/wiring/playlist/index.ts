@@ -1,6 +1,6 @@
 import type { Feature } from '../yoke/yoke-view.ts'
+import { keepAhead } from './ahead.ts'
 import { vocabularyOf } from './commands.ts'
-import { loadAhead } from './load-ahead.ts'
 import { Playlist, type PlaylistHost } from './playlist.ts'
 
 export { coupleItem, coupleList } from './couple.ts'
@@ -30,7 +30,7 @@ export const begin: Feature = (view, signal) => {
     ({ snapshot }) => snapshot,
     () => list.follow()
   )
-  loadAhead(yoke, list, signal)
+  keepAhead(yoke, list, signal)
   signal.addEventListener('abort', () => list.stop())
   void list.read()
 }

@@ -118,6 +118,11 @@ const PARTS: Readonly<Record<string, Wanted>> = {
       document.querySelector('yoke-player')?.insertAdjacentHTML('beforeend', '<b command="--pause">Pause</b>'),
     works: hasFault('command-not-a-button')
   },
+  playlist: {
+    html: player(`playlist='["/media/lock-gate.webm"]'`),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.playlist?.current
+  },
   settings: {
     html: player('hide-after="soon"'),
     again: () => document.querySelector('yoke-player')?.setAttribute('hide-after', 'later'),

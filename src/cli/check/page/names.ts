@@ -1,5 +1,6 @@
 import type { Fault } from '../../../core/fault.ts'
 import { FORMATS } from '../../../core/markup/formats.ts'
+import { LIST_COMMANDS, LIST_STATES, LIST_VALUES } from '../../../core/markup/of-lists.ts'
 import {
   DATA_ATTRIBUTES,
   isStrange,
@@ -43,7 +44,12 @@ const namesOf = (element: PageElement): readonly Named[] => {
   const states = element.attributes.get('data-yoke-when')?.split(/\s+/).filter(Boolean) ?? []
   return [
     ...(command.startsWith('--')
-      ? [{ ...one('command', 'command-unknown', 'command', COMMAND_NAMES, true)[0], name: command.slice(2) } as Named]
+      ? [
+          {
+            ...one('command', 'command-unknown', 'command', [...COMMAND_NAMES, ...LIST_COMMANDS], true)[0],
+            name: command.slice(2)
+          } as Named
+        ]
       : []),
     ...one('data-yoke-value', 'value-unknown', 'value', VALUE_NAMES, true),
     ...one('data-yoke-fill', 'measure-unknown', 'measure', MEASURE_NAMES),
@@ -56,14 +62,15 @@ const namesOf = (element: PageElement): readonly Named[] => {
         code: 'state-unknown',
         kind: 'state',
         name: state.replace(/^!/, ''),
-        names: STATE_NAMES
+        names: [...STATE_NAMES, ...LIST_STATES],
+        isOpen: true
       })
     )
   ]
 }
 
 /** `fault-text` is of a yoke, and not of its media. */
-const VALUE_NAMES: readonly string[] = [...Object.keys(VALUES), 'fault-text']
+const VALUE_NAMES: readonly string[] = [...Object.keys(VALUES), ...LIST_VALUES, 'fault-text']
 
 /** Commands that only the ready-made player has. */
 const OF_THE_PLAYER: readonly string[] = ['show-shortcuts', 'show-caption-looks', 'show-modal', 'close']

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LIST_COMMANDS, LIST_STATES, LIST_VALUES } from '../../src/core/markup/of-lists.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person } from '../support/person.ts'
@@ -237,6 +238,38 @@ describe('a playlist', () => {
       'entry-unreadable',
       'entry-unreadable'
     ])
+  })
+
+  it('brings the names that the reference has, and no others', async () => {
+    await mountList(TAPES)
+    const brought = await person.page.run(() => {
+      const yoke = document.querySelector('yoke-player')?.yoke
+      return [yoke?.commands, yoke?.authorValues, yoke?.authorStates].map(names => [...(names?.keys() ?? [])])
+    })
+    expect(brought).toEqual([LIST_COMMANDS, LIST_VALUES, LIST_STATES])
+  })
+
+  it('media keys go on and back, and the lock screen shows the record', async () => {
+    if (!(await person.page.run(() => 'mediaSession' in navigator))) return
+    await mountList(TAPES)
+    await becomes('clock')
+    await person.page.run(() => {
+      const keys: Record<string, (() => void) | null> = {}
+      Object.assign(globalThis, { kept: keys })
+      navigator.mediaSession.setActionHandler = (name: string, run: never) => {
+        keys[name] = run
+      }
+    })
+    await person.click('#play')
+    await becomes('clock', true)
+    await person.until('the artist', () => navigator.mediaSession.metadata?.artist === 'Station')
+    expect(await person.page.run(() => navigator.mediaSession.metadata?.artwork[0]?.src)).toContain(
+      '/media/tide-clock.jpg'
+    )
+    await person.page.run(() => (globalThis.kept as Record<string, () => void>).nexttrack?.())
+    await becomes('gate', true)
+    await person.page.run(() => (globalThis.kept as Record<string, () => void>).previoustrack?.())
+    await becomes('clock', true)
   })
 
   it('a list that cannot be read says so, and retry reads it', async () => {

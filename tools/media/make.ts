@@ -9,7 +9,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { launchChromium } from '../../test/support/engines.ts'
-import { synthesise } from './sound.ts'
+import { synthesise, type VOICES } from './sound.ts'
 
 interface ClipPlan {
   readonly name: string
@@ -71,9 +71,16 @@ const PLANS: readonly ClipPlan[] = [
 
 const rateOf = ({ rate = FRAMES_PER_SECOND }: ClipPlan): number => rate
 
-/** Clips of sound alone: the wash of the sea and a bell. */
-const SOUND_PLANS: readonly { readonly name: string; readonly seconds: number; readonly bell: number }[] = [
-  { name: 'bell-buoy', seconds: 16, bell: 349 }
+/** Clips of sound alone: the wash of the sea, and a bell or another voice. */
+const SOUND_PLANS: readonly {
+  readonly name: string
+  readonly seconds: number
+  readonly voice: number | keyof typeof VOICES
+}[] = [
+  { name: 'bell-buoy', seconds: 16, voice: 349 },
+  { name: 'fog-horn', seconds: 18, voice: 'horn' },
+  { name: 'shingle', seconds: 12, voice: 'shingle' },
+  { name: 'halyards', seconds: 14, voice: 'halyards' }
 ]
 
 const media = new URL('../../examples/public/media/', import.meta.url).pathname
@@ -227,7 +234,7 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
     '-frames:v',
     '1',
     '-q:v',
-    '6',
+    '10',
     join(media, `${plan.name}.jpg`)
   ])
   await rm(work, { recursive: true })
@@ -235,12 +242,12 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
 }
 
 /** Opus in WebM, and AAC in MPEG-4 for what knows no Opus. */
-const makeSound = async ({ name, seconds, bell }: (typeof SOUND_PLANS)[number]): Promise<void> => {
+const makeSound = async ({ name, seconds, voice }: (typeof SOUND_PLANS)[number]): Promise<void> => {
   const work = await mkdtemp(join(tmpdir(), 'tern-quay-'))
   const sound = join(work, 'sound.wav')
-  await writeFile(sound, synthesise(seconds, bell))
+  await writeFile(sound, synthesise(seconds, voice))
   const clean = ['-i', sound, '-map_metadata', '-1']
-  await ffmpeg([...clean, '-c:a', 'libopus', '-b:a', '32k', join(media, `${name}.webm`)])
+  await ffmpeg([...clean, '-c:a', 'libopus', '-b:a', '12k', join(media, `${name}.webm`)])
   await ffmpeg([...clean, '-c:a', 'aac', '-b:a', '40k', '-movflags', '+faststart', join(media, `${name}.m4a`)])
   await rm(work, { recursive: true })
   console.log(`made ${name}: webm, m4a`)

@@ -16,9 +16,9 @@ const ACTIONS: Partial<Record<MediaSessionAction, (yoke: YokeView, details: Medi
 }
 
 const setActions = (session: MediaSession, yoke: YokeView | undefined): void => {
-  for (const [action, run] of Object.entries(ACTIONS)) {
+  for (const [action, run] of Object.entries({ ...ACTIONS, ...yoke?.playlist?.mediaKeys })) {
     try {
-      session.setActionHandler(action as MediaSessionAction, yoke ? details => run(yoke, details) : null)
+      session.setActionHandler(action as MediaSessionAction, yoke && run ? details => run(yoke, details) : null)
     } catch {
       // An engine that does not know the action refuses it (Media Session, "setActionHandler"); the others still serve.
     }
@@ -40,6 +40,7 @@ const describe = (session: MediaSession, yoke: YokeView): void => {
   if (!globalThis.MediaMetadata) return
   const poster = yoke.media?.posterPort?.src
   session.metadata = new MediaMetadata({
+    ...yoke.playlist?.metadata,
     title: yoke.snapshot.title || document.title,
     ...(poster &&
       URL.canParse(poster, document.baseURI) && { artwork: [{ src: new URL(poster, document.baseURI).href }] })
@@ -60,8 +61,8 @@ export const followMediaSession = (yoke: YokeView): (() => void) => {
     describe(session, yoke)
     setActions(session, yoke)
   }
-  const seen = ({ snapshot }: YokeView): string =>
-    STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate}` : ''
+  const seen = ({ snapshot, playlist }: YokeView): string =>
+    STATES.playing(snapshot) ? `${snapshot.title} ${snapshot.duration} ${snapshot.playbackRate} ${playlist?.index}` : ''
   const tell = (playing: string): void => {
     if (playing) claim()
     if (owner !== yoke) return

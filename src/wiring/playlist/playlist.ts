@@ -3,6 +3,7 @@ import { PlayOrder } from '../../core/playlist/play-order.ts'
 import { type PlaylistItem, readPlaylist } from '../../core/playlist/read-playlist.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
 import { fetchDocument } from '../clip/fetch-document.ts'
+import { fieldAddress, fieldText } from '../rows/field.ts'
 import type { YokeSettings } from '../settings/settings.ts'
 import type { PlaylistView, YokeView } from '../yoke/yoke-view.ts'
 import { clipOfItem } from './clip-of-item.ts'
@@ -80,6 +81,19 @@ export class Playlist implements PlaylistView {
 
   get shuffle(): boolean {
     return this.#order.shuffle
+  }
+
+  get mediaKeys(): PlaylistView['mediaKeys'] {
+    return {
+      nexttrack: this.following && (yoke => void yoke.run('next')),
+      previoustrack: this.current && (yoke => void yoke.run('previous'))
+    }
+  }
+
+  get metadata(): MediaMetadataInit {
+    const { artist, album, cover } = this.current?.record ?? {}
+    const src = fieldAddress(cover, address => this.resolve(address))
+    return { artist: fieldText(artist), album: fieldText(album), ...(src && { artwork: [{ src }] }) }
   }
 
   /** An address of a record, as the page would have to write it. */

@@ -172,6 +172,10 @@ export interface PlaylistView {
   readonly label: string
   /** Items that could not be played: they are passed over until they are chosen by themselves. */
   readonly failed: readonly PlaylistItem[]
+  /** Media keys that the list answers (Media Session, "MediaSessionAction"); `undefined` for one that can do nothing now. */
+  readonly mediaKeys: Partial<Record<MediaSessionAction, ((yoke: YokeView) => void) | undefined>>
+  /** What the record of the present item says for the lock screen (Media Session, "MediaMetadata"). */
+  readonly metadata: MediaMetadataInit
   /** An address in a record, which is relative to the document of the list. */
   resolve(address: string): string
 }

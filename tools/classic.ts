@@ -35,6 +35,8 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   placed: 'player/bar/placed.ts',
   poster: 'player/poster/poster.ts',
   playlist: 'wiring/playlist/index.ts',
+  'playlist-faults': 'core/playlist/playlist-faults.ts',
+  'playlist-rows': 'wiring/playlist/couple.ts',
   'preset-documents': 'presets/documents.ts',
   'preset-editing': 'presets/editing.ts',
   'preset-reading': 'core/presets/read-text.ts',

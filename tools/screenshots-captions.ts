@@ -28,15 +28,6 @@ export const captionsDesk = async (page: Page, address: string, shoot: Shoot): P
   await page.waitForFunction('document.querySelectorAll("#tide-cues li").length === 8')
   await show(page, 'tide', 'en', 22)
   await shoot('captions-desk')
-  await page.evaluate('scrollTo(0, 0)')
-  await show(page, 'tide', 'en', 7)
-  await page.evaluate("document.querySelector('#tide').yoke.run('show-caption-looks')")
-  await page.waitForSelector('#tide .caption-looks:popover-open')
-  await page.locator('#tide [name=size]').selectOption('1.5')
-  await page.locator('#tide [name=edge]').selectOption('outline')
-  await page.locator('#tide [name=color]').fill('#ffe08a')
-  await shoot('captions-looks')
-  await page.evaluate('localStorage.clear()')
 }
 
 /** What the command line says of a file with mistakes. */

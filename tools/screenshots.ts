@@ -8,6 +8,7 @@ import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
 import { twoHosts } from './screenshots-hosted.ts'
+import { harbourSounds } from './screenshots-lists.ts'
 import { contrasts, houseLooks, housePresets, onePreset } from './screenshots-presets.ts'
 import { beforeTheFirstFrame, duskBackdrop, threeFormats } from './screenshots-sources.ts'
 
@@ -130,6 +131,7 @@ try {
   await duskBackdrop(page, address, name => page.screenshot({ path: picture(name) }))
   await twoHosts(page, address, name => page.screenshot({ path: picture(name) }))
   await onePreset(page, address, name => page.screenshot({ path: picture(name) }))
+  await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
   await houseLooks(page, address, name => page.screenshot({ path: picture(name) }))
   await housePresets(page, address, name => page.screenshot({ path: picture(name) }))
   await contrasts(page, name => page.screenshot({ path: picture(name) }))

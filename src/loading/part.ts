@@ -41,7 +41,8 @@ export const definePart = <Module>(load: () => Promise<Module>): Part<Module> =>
   }
 }
 
-const unreachable = (cause: unknown): Fault =>
+/** A part that could not be loaded. */
+export const unreachable = (cause: unknown): Fault =>
   fault(
     'part-unreachable',
     'A part of the library could not be loaded, and what it is for does not work.',

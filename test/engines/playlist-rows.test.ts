@@ -48,7 +48,9 @@ const plays = (file: string): Promise<void> =>
 
 describe('a list as the view of a playlist', () => {
   it('has rows of its own where the author wrote none; a press plays, and the row that plays is marked', async () => {
-    await person.mount(`<yoke-player muted ${list(TAPES)}><ol id="list" data-yoke-playlist></ol></yoke-player>`)
+    await person.mount(
+      `<yoke-player style="height: 320px" muted ${list(TAPES)}><ol id="list" data-yoke-playlist></ol></yoke-player>`
+    )
     await become(['The tide clock *', 'The lock gate', 'Bell buoy'])
     await person.click('#list > li:nth-child(2) button')
     await plays('lock-gate')
@@ -57,7 +59,7 @@ describe('a list as the view of a playlist', () => {
 
   it('is made from a template: texts, images, links, times; elsewhere on the page too', async () => {
     await person.mount(
-      `<yoke-player id="p" muted ${list(TAPES)}></yoke-player>
+      `<yoke-player id="p" style="height: 120px" muted ${list(TAPES)}></yoke-player>
       <table><tbody id="list" data-yoke-for="p" data-yoke-playlist><template><tr><td><img width="20" height="20" data-yoke-field="cover"></td><td><button type="button" data-yoke-field="title"></button></td><td data-yoke-field="artist"></td><td><time data-yoke-field="seconds"></time></td><td><a data-yoke-field="page">about</a></td></tr></template></tbody></table>`
     )
     await become(['The tide clockStation0:12about *', 'The lock gateKeeper, Gate1:15about', 'Bell buoyabout'])
@@ -84,7 +86,7 @@ describe('a list as the view of a playlist', () => {
 
   it('says the list itself: rows that a server made, links that work without a script', async () => {
     await person.mount(
-      `<yoke-player muted><ul id="list" data-yoke-playlist>
+      `<yoke-player style="height: 320px" muted><ul id="list" data-yoke-playlist>
         <li id="clock"><a href="/media/tide-clock.webm" type="video/webm"><b data-yoke-field="title">The tide clock</b> by <i data-yoke-field="artist">Station</i></a></li>
         <li><a href="/media/lock-gate.webm">The lock gate</a> <button type="button" id="own">more</button></li>
       </ul><b id="artist" data-yoke-item="artist"></b></yoke-player>`
@@ -109,7 +111,7 @@ describe('a list as the view of a playlist', () => {
 
   it('rows without a button or a link are reached by keys: one stop, arrows, Enter', async () => {
     await person.mount(
-      `<yoke-player muted ${list(TAPES)}><ul id="list" data-yoke-playlist><template><li data-yoke-field="title"></li></template></ul></yoke-player>`
+      `<yoke-player style="height: 320px" muted ${list(TAPES)}><ul id="list" data-yoke-playlist><template><li data-yoke-field="title"></li></template></ul></yoke-player>`
     )
     await become(['The tide clock *', 'The lock gate', 'Bell buoy'])
     const stops = () =>
@@ -127,7 +129,7 @@ describe('a list as the view of a playlist', () => {
 
   it('of thousands of rows does not hold the page up, and keeps to edits', async () => {
     await person.mount(
-      `<yoke-player muted></yoke-player><ul id="list" style="block-size: 200px; overflow: auto" data-yoke-for="p" data-yoke-playlist><template><li><button type="button" data-yoke-field="title"></button></li></template></ul>`
+      `<yoke-player style="height: 320px" muted></yoke-player><ul id="list" style="block-size: 200px; overflow: auto" data-yoke-for="p" data-yoke-playlist><template><li><button type="button" data-yoke-field="title"></button></li></template></ul>`
     )
     await person.page.run(() => {
       const items = Array.from({ length: 5000 }, (_, index) => ({
@@ -152,7 +154,7 @@ describe('a list as the view of a playlist', () => {
 
   it('hostile records neither break out nor throw', async () => {
     await person.mount(
-      `<yoke-player muted></yoke-player><ul id="list" data-yoke-for="p" data-yoke-playlist><template><li><a data-yoke-field="link"></a><img data-yoke-field="cover"><b data-yoke-field="title"></b><i data-yoke-field="/deep/er"></i></li></template></ul>`
+      `<yoke-player style="height: 320px" muted></yoke-player><ul id="list" data-yoke-for="p" data-yoke-playlist><template><li><a data-yoke-field="link"></a><img data-yoke-field="cover"><b data-yoke-field="title"></b><i data-yoke-field="/deep/er"></i></li></template></ul>`
     )
     await person.page.run(() => {
       Object.assign(globalThis, { struck: 0 })

@@ -240,6 +240,18 @@ describe('a playlist', () => {
     ])
   })
 
+  it('says what is wrong with a command: an item, a way to repeat', async () => {
+    await mountList(TAPES)
+    expect(await run('play-item', 'gat')).toMatchObject({
+      ok: false,
+      fault: { code: 'item-unknown', hint: 'did you mean gate?' }
+    })
+    expect(await run('play-item', 9)).toMatchObject({ fault: { hint: 'write an id, or a number from 1 to 3' } })
+    expect(await run('set-repeat', 'twice')).toMatchObject({ fault: { hint: 'there are off, one, all' } })
+    expect(await run('play-item', 3)).toMatchObject({ ok: true })
+    await becomes('buoy', true)
+  })
+
   it('brings the names that the reference has, and no others', async () => {
     await mountList(TAPES)
     const brought = await person.page.run(() => {

@@ -199,6 +199,7 @@ describe('once a page has settled', () => {
 it('a seek in milliseconds is told, and goes to the end', async () => {
   await mount('')
   await person.page.run(() => document.querySelector('yoke-player')?.yoke.run('seek', 9000))
+  await person.until('the fault', () => globalThis.notes.faults.length > 0)
   expect(await codes()).toEqual(['seek-beyond-end'])
   await person.until(
     'the end',

@@ -2,7 +2,7 @@ import { readDialect } from '../../core/documents/index.ts'
 import { faultsOfClip } from './clip.ts'
 import { inOrder, placeOf, type Readable, readWritten } from './json.ts'
 import { type PlacedFault, placedError } from './placed-fault.ts'
-import { faultsOfPlaylist, isPlaylist } from './playlist.ts'
+import { checkPlaylist, isPlaylist } from './playlist.ts'
 import { faultsOfPresets, isPresets } from './presets.ts'
 
 const hasAny = (value: unknown, keys: readonly string[]): boolean =>
@@ -20,5 +20,5 @@ export const checkDocument = async (path: string, text: string): Promise<readonl
   if ('faults' in read) return read.faults
   if (isDialect(read.value)) return inOrder(faultsOfDialect(read))
   if (isPresets(read.value)) return inOrder(await faultsOfPresets(read))
-  return inOrder(isPlaylist(read.value) ? faultsOfPlaylist(read) : faultsOfClip(read))
+  return inOrder(isPlaylist(read.value) ? checkPlaylist(read) : faultsOfClip(read))
 }

@@ -1,5 +1,5 @@
-import { clipOfEntry, withoutSources } from '../../core/playlist/clip-of-entry.ts'
-import { readPlaylist } from '../../core/playlist/read-playlist.ts'
+import { clipOfEntry } from '../../core/playlist/clip-of-entry.ts'
+import { faultsOfPlaylist, withoutSources } from '../../core/playlist/playlist-faults.ts'
 import { isRecord } from '../../core/record.ts'
 import { faultsOfClip } from './clip.ts'
 import { nodeAt, placeOf, type Readable } from './json.ts'
@@ -12,11 +12,11 @@ export const isPlaylist = (value: unknown): boolean => Array.isArray(value) || (
  * What is wrong with a playlist, and with each clip in it. Records of another system, which have no `sources` at all, are read
  * by the `clip-fields` of a page: of those nothing is said.
  */
-export const faultsOfPlaylist = (readable: Readable): readonly PlacedFault[] => {
+export const checkPlaylist = (readable: Readable): readonly PlacedFault[] => {
   const { path, tree, value, placeAt } = readable
   const entries: readonly unknown[] = Array.isArray(value) ? value : ((value as { items?: unknown[] }).items ?? [])
   const where = Array.isArray(value) ? [] : ['items']
-  const own = readPlaylist(value).faults.map(each =>
+  const own = faultsOfPlaylist(value).map(each =>
     placedError(placeAt(placeOf(tree, each)), each.code, each.message, each.hint)
   )
   if (!Array.isArray(entries)) return own

@@ -1,23 +1,24 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clipOfEntry, withoutSources } from './clip-of-entry.ts'
+import { clipOfEntry } from './clip-of-entry.ts'
+import { faultsOfPlaylist, withoutSources } from './playlist-faults.ts'
 import { type PlaylistItem, readPlaylist } from './read-playlist.ts'
 
 const codesOf = (document: unknown): readonly string[] =>
-  readPlaylist(document).faults.map(({ code, path }) => `${path.join('.')} ${code}`)
+  faultsOfPlaylist(document).map(({ code, path }) => `${path.join('.')} ${code}`)
 const titlesOf = (items: readonly PlaylistItem[]): readonly unknown[] => items.map(({ record }) => record.title)
 
 describe('a playlist', () => {
   it('is a list, or an object with items; an address is an item too', () => {
     const items = [{ title: 'Bell buoy', artist: 'Sea', sources: ['bell.webm'] }, 'horn.webm']
     const record = { sources: ['horn.webm'] }
-    expect(readPlaylist(items)).toMatchObject({ items: [{ record: items[0] }, { record }], label: '', faults: [] })
+    expect(readPlaylist(items)).toMatchObject({ items: [{ record: items[0] }, { record }], label: '', isWhole: true })
     expect(readPlaylist({ label: 'Sounds', repeat: 'all', shuffle: true, items })).toMatchObject({
       items: [{ record: items[0] }, { record }],
       label: 'Sounds',
       repeat: 'all',
       shuffle: true,
-      faults: []
+      isWhole: true
     })
   })
 
@@ -37,10 +38,11 @@ describe('a playlist', () => {
     [Array.from({ length: 10_002 }, (_, index) => `${index}.webm`), ['10000 clip-too-large']]
   ])('%j: what cannot be read is told with its place', (document, codes) => {
     expect(codesOf(document)).toEqual(codes)
+    expect(readPlaylist(document).isWhole).toBe(false)
   })
 
   it('says what a misspelt key was to be', () => {
-    expect(readPlaylist({ items: [], repeats: 'all' }).faults[0]?.hint).toBe('did you mean repeat?')
+    expect(faultsOfPlaylist({ items: [], repeats: 'all' })[0]?.hint).toBe('did you mean repeat?')
   })
 
   it('leaves records out that refer to themselves, or throw', () => {
@@ -51,10 +53,9 @@ describe('a playlist', () => {
         throw new Error('no')
       }
     }
-    expect(readPlaylist([circle, thrower, 'a.webm'])).toMatchObject({
-      items: [{ record: { sources: ['a.webm'] } }],
-      faults: [{ path: [0] }, { path: [1] }]
-    })
+    const entries = [circle, thrower, 'a.webm']
+    expect(readPlaylist(entries).items).toMatchObject([{ record: { sources: ['a.webm'] } }])
+    expect(faultsOfPlaylist(entries)).toMatchObject([{ path: [0] }, { path: [1] }])
   })
 
   it('knows its items again: by id, by the very record, by what it says', () => {
@@ -76,7 +77,9 @@ describe('a playlist', () => {
   it('any data gives items that are data, each a different one, and throws nothing', () => {
     fc.assert(
       fc.property(fc.array(fc.anything({ withDate: true, withMap: true, withNullPrototype: true })), entries => {
-        const { items, faults } = readPlaylist(entries)
+        const { items, isWhole } = readPlaylist(entries)
+        const faults = faultsOfPlaylist(entries)
+        expect(isWhole).toBe(faults.length === 0)
         expect(new Set(items).size).toBe(items.length)
         expect(items.length + faults.length).toBeGreaterThanOrEqual(Math.min(entries.length, 100))
         expect(readPlaylist(entries, items).items.every(item => items.includes(item))).toBe(true)

@@ -1,6 +1,3 @@
-import { type DocumentFault, faultAt, inWords } from '../documents/document-fault.ts'
-import { tellFirst } from '../fault.ts'
-import { nearestName } from '../nearest-name.ts'
 import { isRecord } from '../record.ts'
 import { isFile } from '../settings/value-schema.ts'
 import { REPEATS, type Repeat } from './repeats.ts'
@@ -15,20 +12,22 @@ export interface PlaylistItem {
   readonly record: ItemRecord
 }
 
-/** What was read of a playlist, and what could not be. */
+/** What was read of a playlist. */
 export interface PlaylistReading {
   readonly items: readonly PlaylistItem[]
   /** What the list is called; `''` where it does not say. */
   readonly label: string
   readonly repeat: Repeat | undefined
   readonly shuffle: boolean | undefined
-  readonly faults: readonly DocumentFault[]
+  /** Nothing had to be left out. */
+  readonly isWhole: boolean
 }
 
 /** More items are left out. */
-const MOST_ITEMS = 10_000
+export const MOST_ITEMS = 10_000
 
-const KEYS = ['$schema', 'label', 'repeat', 'shuffle', 'items']
+/** The keys of a playlist. */
+export const PLAYLIST_KEYS: readonly string[] = ['$schema', 'label', 'repeat', 'shuffle', 'items']
 
 /** Where an item came from, by which it is known again. */
 const origins = new WeakMap<PlaylistItem, { readonly entry: unknown; readonly print: string }>()
@@ -40,7 +39,7 @@ const copyOf = (value: unknown): unknown => {
 }
 
 /** A copy of an entry that is data and nothing else, but for chosen files; `undefined` where it is no record. */
-const recordOf = (entry: unknown): ItemRecord | undefined => {
+export const recordOf = (entry: unknown): ItemRecord | undefined => {
   if (typeof entry === 'string') return { sources: [entry] }
   if (isFile(entry)) return { title: String((entry as { name?: unknown }).name ?? ''), sources: [entry] }
   if (!isRecord(entry)) return undefined
@@ -91,82 +90,40 @@ const itemOf = (entry: unknown, record: ItemRecord, known: Known): PlaylistItem 
   return item
 }
 
-const wrongKeys = (document: Readonly<Record<string, unknown>>): readonly DocumentFault[] => {
-  const unknown = Object.keys(document).filter(key => !KEYS.includes(key))
-  const unread = [
-    ...(document.repeat === undefined || REPEATS.includes(document.repeat as Repeat) ? [] : ['repeat']),
-    ...(document.shuffle === undefined || typeof document.shuffle === 'boolean' ? [] : ['shuffle']),
-    ...(document.label === undefined || typeof document.label === 'string' ? [] : ['label'])
-  ]
-  const nameOf = (key: string): string => nearestName(key, KEYS) ?? ''
-  return [
-    ...tellFirst(unknown, key =>
-      faultAt(
-        [key],
-        'key-unknown',
-        `A playlist has no “${key}”.`,
-        nameOf(key) ? `did you mean ${nameOf(key)}?` : `there are ${KEYS.join(', ')}`
-      )
-    ),
-    ...unread.map(key =>
-      faultAt(
-        [key],
-        'entry-unreadable',
-        `${key} is ${inWords(document[key])}.`,
-        key === 'repeat' ? `write ${REPEATS.join(', ')}` : key === 'label' ? 'write a text' : 'write true or false'
-      )
-    )
-  ]
+/** What of a document says the list, and what it says beside it. */
+export const partsOf = (
+  document: unknown
+): { readonly said: Readonly<Record<string, unknown>>; readonly entries: unknown } => {
+  const said = isRecord(document) ? document : {}
+  return { said, entries: Array.isArray(document) ? document : said.items }
 }
-
-/** What does not say a list at all. */
-const unreadable = (document: unknown): DocumentFault =>
-  faultAt(
-    [],
-    'document-unreadable',
-    `A playlist was expected, and ${inWords(document)} came.`,
-    'write a list of clips, or { "items": [ … ] }'
-  )
 
 /**
  * Reads a playlist: a list of records, or an object with `items`. Each item is a clip whose record may have any other fields
- * as well; an address alone is a clip too. What cannot be read is left out, and told with its place. Items that were there
- * before are known again, by their `id`, else by their very record, else by what it says.
- * Faults: `document-unreadable`, `key-unknown`, `entry-unreadable`, `clip-too-large`, `faults-many`.
+ * as well; an address alone is a clip too. What cannot be read is left out: {@link faultsOfPlaylist} says what that is. Items
+ * that were there before are known again, by their `id`, else by their very record, else by what it says.
  */
 export const readPlaylist = (document: unknown, before: readonly PlaylistItem[] = []): PlaylistReading => {
-  const said = isRecord(document) ? document : {}
-  const entries = Array.isArray(document) ? document : said.items
-  if (!Array.isArray(entries))
-    return { items: [], label: '', repeat: undefined, shuffle: undefined, faults: [unreadable(document)] }
-  const path = Array.isArray(document) ? [] : ['items']
+  const { said, entries } = partsOf(document)
   const known = new Known(before)
-  const items: PlaylistItem[] = []
-  const wrong: number[] = []
-  for (const [index, entry] of entries.slice(0, MOST_ITEMS).entries()) {
+  const given: readonly unknown[] = Array.isArray(entries) ? entries : []
+  const items = given.slice(0, MOST_ITEMS).flatMap(entry => {
     const record = recordOf(entry)
-    if (record) items.push(itemOf(entry, record, known))
-    else wrong.push(index)
-  }
-  const sentence = `A playlist has ${entries.length} items; those behind the first ${MOST_ITEMS} are left out.`
+    return record ? itemOf(entry, record, known) : []
+  })
+  const repeat = REPEATS.find(each => each === said.repeat)
+  const { shuffle, label = '' } = said
   return {
     items,
-    label: typeof said.label === 'string' ? said.label : '',
-    repeat: REPEATS.find(repeat => repeat === said.repeat),
-    shuffle: typeof said.shuffle === 'boolean' ? said.shuffle : undefined,
-    faults: [
-      ...wrongKeys(said),
-      ...(entries.length > MOST_ITEMS
-        ? [faultAt([...path, MOST_ITEMS], 'clip-too-large', sentence, 'part it into several lists')]
-        : []),
-      ...tellFirst(wrong, index =>
-        faultAt(
-          [...path, index],
-          'entry-unreadable',
-          `Item ${index + 1} of a playlist is ${inWords(entries[index])}, and that is no clip.`,
-          'write an address, or an object: { "title": "Bell buoy", "sources": ["bell-buoy.webm"] }'
-        )
-      )
-    ]
+    label: typeof label === 'string' ? label : '',
+    repeat,
+    shuffle: typeof shuffle === 'boolean' ? shuffle : undefined,
+    isWhole:
+      Array.isArray(entries) &&
+      items.length === entries.length &&
+      said.repeat === repeat &&
+      ['boolean', 'undefined'].includes(typeof shuffle) &&
+      typeof label === 'string' &&
+      Object.keys(said).every(key => PLAYLIST_KEYS.includes(key))
   }
 }

@@ -1,4 +1,26 @@
-import { type Fault, fault } from '../../core/fault.ts'
+import { type Fault, type FaultCode, fault } from '../../core/fault.ts'
+import { nearestName } from '../../core/nearest-name.ts'
+import { COMMAND_NAMES } from '../../core/playback/commands.ts'
+import type { Presentation } from '../../core/playback/plan.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
+
+const hintFor = (written: string, names: readonly string[]): string => {
+  const nearest = nearestName(written, names)
+  return nearest ? `did you mean ${nearest}?` : `there are ${names.join(', ')}`
+}
+
+/** An attribute names something that there is not: says so, and what was probably meant. */
+export const unknownName = (
+  code: FaultCode,
+  attribute: string,
+  written: string,
+  kind: string,
+  names: readonly string[]
+): Fault => fault(code, `${attribute} asks for “${written}”, which is no ${kind}.`, hintFor(written, names))
+
+/** A command that nobody knows. */
+export const unknownCommand = (name: string, yoke: YokeView): Fault =>
+  fault('command-unknown', `There is no command “${name}”.`, hintFor(name, [...COMMAND_NAMES, ...yoke.commands.keys()]))
 
 /** A command, value or state of the page's own with a name of the library's. */
 export const nameTaken = (kind: string, name: string): Fault =>
@@ -82,4 +104,13 @@ export const facesRemoved = (): Fault =>
     'faces-removed',
     'Script has overwritten what stands in a button, and its labels are gone.',
     'take that line out: data-yoke-when changes the labels by itself'
+  )
+
+/** Why the screen or a floating window was refused, in plain words. */
+export const faultOfPresentation = (kind: Presentation, cause: unknown): Fault =>
+  fault(
+    `${kind}-refused`,
+    `The browser refused ${kind === 'fullscreen' ? 'the whole screen' : 'a floating window'}: ${(cause as Error | undefined)?.message || 'it gave no reason'}`,
+    'ask for it in answer to a press of the viewer; in an iframe, write allow="fullscreen; picture-in-picture"',
+    cause
   )

@@ -7,8 +7,8 @@ import { VALUES } from '../../core/playback/values.ts'
 import { isOutsideReference, targetOf } from '../couplings/reference.ts'
 import { attributeOf, closest, findAll, isTag, matches, rootOf, tagOf } from '../scope/nodes.ts'
 import { ignoredBy } from '../yoke/ignored-settings.ts'
-import { unknownCommand, unknownName } from '../yoke/unknown-name.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
+import { unknownCommand, unknownName } from './mistakes.ts'
 import { checkRoom } from './room.ts'
 
 /** A fault, and the element whose markup has it. */

@@ -1,5 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
-import { definePart, type PartHost, use } from '../../loading/part.ts'
+import { definePart, type PartHost, unreachable, use } from '../../loading/part.ts'
 
 /** What is said of mistakes: a page without one does not load it. */
 const MISTAKES = definePart(() => import('./mistakes.ts'))
@@ -15,3 +15,7 @@ export const tellMistake = (
   element: Element | undefined,
   choose: (mistakes: typeof import('./mistakes.ts')) => Fault
 ): void => use(MISTAKES, yoke, mistakes => void yoke.raise(choose(mistakes), element))
+
+/** The fault of a mistake, for whoever has to give it back. */
+export const mistakeOf = (choose: (mistakes: typeof import('./mistakes.ts')) => Fault): Promise<Fault> =>
+  MISTAKES.load().then(choose, unreachable)

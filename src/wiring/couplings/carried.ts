@@ -1,14 +1,16 @@
 import { fault } from '../../core/fault.ts'
 import { isMeasureName, MEASURE_NAMES, type MeasureName } from '../../core/playback/values.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf } from '../scope/nodes.ts'
-import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { type Course, carry } from './playhead.ts'
 
 const readMeasure = (element: Element, attribute: string, yoke: YokeView): MeasureName | undefined => {
   const name = attributeOf(element, attribute) ?? ''
   if (isMeasureName(name)) return name
-  yoke.raise(unknownName('measure-unknown', attribute, name, 'measure', MEASURE_NAMES), element)
+  tellMistake(yoke, element, ({ unknownName }) =>
+    unknownName('measure-unknown', attribute, name, 'measure', MEASURE_NAMES)
+  )
   return undefined
 }
 

@@ -6,7 +6,6 @@ import { tryReadCommand } from '../../core/playback/read-command.ts'
 import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf, isTag, tagOf } from '../scope/nodes.ts'
 import { askOwn, ownAvailability } from '../yoke/own-names.ts'
-import { unknownCommand } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
@@ -61,7 +60,8 @@ const show = (button: HTMLElement, availability: Availability, written: Written)
 
 /** Reports a misspelt command. A name that is close to none of ours belongs to another script. */
 const reportMisspelling = (button: Element, name: string, yoke: YokeView): void => {
-  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()])) yoke.raise(unknownCommand(name, yoke), button)
+  if (nearestName(name, [...COMMAND_NAMES, ...yoke.commands.keys()]))
+    tellMistake(yoke, button, ({ unknownCommand }) => unknownCommand(name, yoke))
 }
 
 /** Couples a button with `command`: greys it while the command cannot run, hides it where it never can. */

@@ -3,8 +3,8 @@ import { playableRange } from '../../core/playback/snapshot.ts'
 import { VALUES } from '../../core/playback/values.ts'
 import { formatClock, formatDatetime, UNKNOWN_CLOCK } from '../../core/time/clock.ts'
 import { fractionOf } from '../../core/time/scale.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { isTag } from '../scope/nodes.ts'
-import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 
@@ -18,7 +18,9 @@ const readFormat = (element: Element, value: BoundValue, yoke: YokeView): Format
   if (written === null) return value.kind === 'time' ? 'clock' : value.kind === 'fraction' ? 'percent' : 'plain'
   const format = FORMATS.find(name => name === written)
   if (format) return format
-  yoke.raise(unknownName('format-unknown', 'data-yoke-format', written, 'format', FORMATS), element)
+  tellMistake(yoke, element, ({ unknownName }) =>
+    unknownName('format-unknown', 'data-yoke-format', written, 'format', FORMATS)
+  )
   return 'plain'
 }
 

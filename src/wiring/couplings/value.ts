@@ -2,9 +2,9 @@ import { textOf } from '../../core/fault.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { isValueName, OFF, VALUES, type ValueName } from '../../core/playback/values.ts'
 import { viewerWordsOf } from '../../core/words/viewer.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf, isTag } from '../scope/nodes.ts'
 import { askOwn } from '../yoke/own-names.ts'
-import { unknownName } from '../yoke/unknown-name.ts'
 import type { AuthorValue, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
@@ -92,7 +92,9 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
 const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
   const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
   if (nearestName(name, names))
-    yoke.raise(unknownName('value-unknown', 'data-yoke-value', name, 'value', names), element)
+    tellMistake(yoke, element, ({ unknownName }) =>
+      unknownName('value-unknown', 'data-yoke-value', name, 'value', names)
+    )
 }
 
 /** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */

@@ -1,8 +1,8 @@
 import { nearestName } from '../../core/nearest-name.ts'
 import { isStateName } from '../../core/playback/states.ts'
+import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf } from '../scope/nodes.ts'
 import { holdsState, stateNames } from '../yoke/own-names.ts'
-import { unknownName } from '../yoke/unknown-name.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { coupleLater } from './later.ts'
@@ -23,7 +23,9 @@ const readTerms = (element: Element): readonly Term[] =>
 const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
   const names = stateNames(yoke)
   if (nearestName(name, names))
-    yoke.raise(unknownName('state-unknown', 'data-yoke-when', name, 'state', names), element)
+    tellMistake(yoke, element, ({ unknownName }) =>
+      unknownName('state-unknown', 'data-yoke-when', name, 'state', names)
+    )
 }
 
 /** By attribute: an SVG has no property of that name. */

@@ -1,6 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
 import { definePart, type Part, use } from '../../loading/part.ts'
-import { PLAYLIST } from '../yoke/playlist-part.ts'
 import type { Couple, Coupling, YokeView } from '../yoke/yoke-view.ts'
 
 type CoupleNow = (element: HTMLElement, yoke: YokeView) => Coupling
@@ -47,16 +46,18 @@ export const coupleTranscript = coupleWith(
   hasCaptions
 )
 
+const PLAYLIST_ROWS = definePart(() => import('../playlist/couple.ts'))
+
 /** `data-yoke-playlist`: this list shows what there is to play, or says it. */
 export const coupleList = coupleWith(
-  PLAYLIST,
+  PLAYLIST_ROWS,
   part => part.coupleList,
   () => true
 )
 
 /** `data-yoke-item`: this element shows a field of what plays. */
 export const coupleItem = coupleWith(
-  PLAYLIST,
+  PLAYLIST_ROWS,
   part => part.coupleItem,
   ({ playlist }) => playlist !== undefined
 )

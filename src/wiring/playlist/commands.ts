@@ -1,8 +1,7 @@
-import { FaultError, fault } from '../../core/fault.ts'
-import { nearestName } from '../../core/nearest-name.ts'
 import type { PlaylistItem } from '../../core/playlist/read-playlist.ts'
-import { REPEATS, type Repeat } from '../../core/playlist/repeats.ts'
+import { REPEATS } from '../../core/playlist/repeats.ts'
 import type { AuthorCommand, AuthorState, AuthorValue, YokeView } from '../yoke/yoke-view.ts'
+import { PLAYLIST_FAULTS } from './faults-part.ts'
 import type { Playlist } from './playlist.ts'
 
 /** How an item is named in markup: its id, else its number, from 1. */
@@ -11,22 +10,18 @@ export const nameOfItem = (item: PlaylistItem, index: number): string => item.id
 const itemAt = ({ items }: Playlist, name: string): PlaylistItem | undefined =>
   items.find(({ id }) => id !== '' && id === name) ?? items[Number(name) - 1]
 
-const itemNamed = (list: Playlist, name: string): PlaylistItem => {
+/** Plays the item of this name. @throws {FaultError} `item-unknown`. */
+const playNamed = async (list: Playlist, name: string): Promise<void> => {
   const item = itemAt(list, name)
-  if (item) return item
-  const { items } = list
-  const names = items.map(nameOfItem)
-  const nearest = nearestName(name, names)
-  const hint = nearest ? `did you mean ${nearest}?` : `write an id, or a number from 1 to ${items.length}`
-  throw new FaultError(fault('item-unknown', `The item “${name}” was asked for, and there is no such item.`, hint))
+  if (item) list.play(item)
+  else throw (await PLAYLIST_FAULTS.load()).itemUnknown(name, list.items.map(nameOfItem))
 }
 
-const repeatNamed = (name: string): Repeat => {
+/** @throws {FaultError} `setting-unreadable`, for what is no way to repeat. */
+const setRepeatTo = async (yoke: YokeView, name: string): Promise<void> => {
   const repeat = REPEATS.find(each => each === name)
-  if (repeat) return repeat
-  throw new FaultError(
-    fault('setting-unreadable', `repeat was to be set to “${name}”.`, `there are ${REPEATS.join(', ')}`)
-  )
+  if (repeat) yoke.configure({ repeat })
+  else throw (await PLAYLIST_FAULTS.load()).repeatUnknown(name)
 }
 
 /** What a list adds to its yoke: each by its name in markup. */
@@ -37,7 +32,6 @@ export const vocabularyOf = (
   readonly values: Readonly<Record<string, AuthorValue>>
   readonly states: Readonly<Record<string, AuthorState>>
 } => {
-  const setRepeat = (repeat: Repeat, yoke: YokeView): void => yoke.configure({ repeat })
   const setShuffle = (shuffle: boolean, yoke: YokeView): void => yoke.configure({ shuffle })
   const hasNext = (): boolean => list.following !== undefined
   const hasPrevious = (): boolean => list.preceding !== undefined
@@ -48,16 +42,16 @@ export const vocabularyOf = (
       next: { run: () => list.next(), availability: when(hasNext) },
       previous: { run: () => list.previous(), availability: when(() => hasPrevious() || list.isBegun) },
       'play-item': {
-        run: value => void list.play(itemNamed(list, String(value ?? ''))),
+        run: value => playNamed(list, String(value ?? '')),
         availability: when(hasItems),
         isOn: value => list.current !== undefined && list.current === itemAt(list, value)
       },
       'set-repeat': {
-        run: (value, yoke) => setRepeat(repeatNamed(String(value)), yoke),
+        run: (value, yoke) => setRepeatTo(yoke, String(value)),
         isOn: value => list.repeat === value
       },
       'cycle-repeat': {
-        run: (_, yoke) => setRepeat(REPEATS[(REPEATS.indexOf(list.repeat) + 2) % 3] ?? 'off', yoke),
+        run: (_, yoke) => setRepeatTo(yoke, REPEATS[(REPEATS.indexOf(list.repeat) + 2) % 3] ?? 'off'),
         isOn: () => list.repeat !== 'off'
       },
       'toggle-shuffle': { run: (_, yoke) => setShuffle(!list.shuffle, yoke), isOn: () => list.shuffle }

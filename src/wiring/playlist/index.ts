@@ -3,8 +3,6 @@ import { keepAhead } from './ahead.ts'
 import { vocabularyOf } from './commands.ts'
 import { Playlist, type PlaylistHost } from './playlist.ts'
 
-export { coupleItem, coupleList } from './couple.ts'
-
 /** Plays the list that the setting `playlist` names. */
 export const begin: Feature = (view, signal) => {
   const yoke = view as PlaylistHost

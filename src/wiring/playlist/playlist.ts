@@ -2,11 +2,13 @@ import type { Fault } from '../../core/fault.ts'
 import { PlayOrder } from '../../core/playlist/play-order.ts'
 import { type PlaylistItem, readPlaylist } from '../../core/playlist/read-playlist.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
+import { isSafeAddress } from '../../core/safe-address.ts'
+import { use } from '../../loading/part.ts'
 import { fetchDocument } from '../clip/fetch-document.ts'
-import { fieldAddress, fieldText } from '../rows/field.ts'
-import type { YokeSettings } from '../settings/settings.ts'
+import type { ReadyClip } from '../clip/read-clip.ts'
 import type { PlaylistView, YokeView } from '../yoke/yoke-view.ts'
 import { clipOfItem } from './clip-of-item.ts'
+import { PLAYLIST_FAULTS } from './faults-part.ts'
 
 /** What a playlist does with its yoke beside what any part does. */
 export interface PlaylistHost extends YokeView {
@@ -91,9 +93,12 @@ export class Playlist implements PlaylistView {
   }
 
   get metadata(): MediaMetadataInit {
-    const { artist, album, cover } = this.current?.record ?? {}
-    const src = fieldAddress(cover, address => this.resolve(address))
-    return { artist: fieldText(artist), album: fieldText(album), ...(src && { artwork: [{ src }] }) }
+    const [artist = '', album = '', cover = ''] = ['artist', 'album', 'cover'].map(name => {
+      const said = this.current?.record[name]
+      return typeof said === 'string' ? said : ''
+    })
+    const isShown = cover !== '' && isSafeAddress(cover)
+    return { artist, album, ...(isShown && { artwork: [{ src: this.resolve(cover) }] }) }
   }
 
   /** An address of a record, as the page would have to write it. */
@@ -102,7 +107,7 @@ export class Playlist implements PlaylistView {
   }
 
   /** What of an item is played, and how. */
-  clipOf({ record }: PlaylistItem): { readonly settings: YokeSettings; readonly faults: readonly Fault[] } {
+  clipOf({ record }: PlaylistItem): ReadyClip {
     return clipOfItem(record, this.#yoke.settings.clipFields, this.#base)
   }
 
@@ -178,8 +183,8 @@ export class Playlist implements PlaylistView {
   #take(document: unknown, base: string): void {
     const before = this.current
     const record = before?.record
-    const { items, label, repeat, shuffle, faults } = readPlaylist(document, this.items)
-    for (const reason of faults) this.#yoke.raise(reason)
+    const { items, label, repeat, shuffle, isWhole } = readPlaylist(document, this.items)
+    if (!isWhole) this.#tell(({ faultsOfPlaylist }) => faultsOfPlaylist(document))
     this.#base = base
     this.label = label
     this.#order.items = items
@@ -235,12 +240,19 @@ export class Playlist implements PlaylistView {
     const { settings, faults } = this.clipOf(item)
     for (const reason of faults) this.#yoke.raise(reason)
     if (!settings.sources?.length) {
+      this.#tell(({ withoutSources }) => [withoutSources(item.record)])
       this.#fail(item)
       return
     }
     this.#yoke.layers.replace('given clip', settings)
     this.#yoke.refresh()
     if (plays) void this.#yoke.run('play')
+  }
+
+  #tell(choose: (faults: typeof import('../../core/playlist/playlist-faults.ts')) => readonly Fault[]): void {
+    use(PLAYLIST_FAULTS, this.#yoke, faults => {
+      for (const reason of choose(faults)) this.#yoke.raise(reason)
+    })
   }
 
   #update(item: PlaylistItem): void {

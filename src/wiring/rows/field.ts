@@ -2,7 +2,7 @@ import { pointInto } from '../../core/documents/pointer.ts'
 import { isRecord } from '../../core/record.ts'
 import { isSafeAddress } from '../../core/safe-address.ts'
 import { formatClock, formatDatetime } from '../../core/time/clock.ts'
-import { isTag } from '../scope/nodes.ts'
+import { attributeOf, findWithin, isForm, isTag } from '../scope/nodes.ts'
 
 /** In a row: the field of its record that an element shows, a key or a JSON Pointer (RFC 6901). */
 const FIELD = 'data-yoke-field'
@@ -20,7 +20,7 @@ export const fieldText = (value: unknown): string => {
 }
 
 /** The address in a field that is one, or has a `src`; `''` for none, and for one that may not be loaded. */
-export const fieldAddress = (value: unknown, resolve: FieldSource['resolve']): string => {
+const fieldAddress = (value: unknown, resolve: FieldSource['resolve']): string => {
   const written = isRecord(value) ? value.src : value
   const address = typeof written === 'string' && isSafeAddress(written) ? written : ''
   return address && resolve(address)
@@ -58,12 +58,12 @@ export const fillField = (element: Element, name: string, { record, resolve }: F
   if (!element.hasAttribute('dir')) element.setAttribute('dir', 'auto')
 }
 
+/** What in a row names a field; not forms, whose own fields hide their members. */
+const fieldsIn = (row: Element): readonly Element[] => findWithin(row, `[${FIELD}]`).filter(element => !isForm(element))
+
 /** Fills a row, and all in it that name a field. */
 export const fillRow = (row: Element, source: FieldSource): void => {
-  for (const element of [row, ...row.querySelectorAll(`[${FIELD}]`)]) {
-    const name = element.getAttribute(FIELD)
-    if (name !== null) fillField(element, name, source)
-  }
+  for (const element of fieldsIn(row)) fillField(element, attributeOf(element, FIELD) ?? '', source)
 }
 
 const readElement = (element: Element): unknown => {
@@ -74,9 +74,4 @@ const readElement = (element: Element): unknown => {
 
 /** The record that a row of the page says: what stands in the elements that name fields. */
 export const readRow = (row: Element): Readonly<Record<string, unknown>> =>
-  Object.fromEntries(
-    [row, ...row.querySelectorAll(`[${FIELD}]`)].flatMap(element => {
-      const name = element.getAttribute(FIELD)
-      return name === null ? [] : [[name, readElement(element)] as const]
-    })
-  )
+  Object.fromEntries(fieldsIn(row).map(element => [attributeOf(element, FIELD) ?? '', readElement(element)] as const))

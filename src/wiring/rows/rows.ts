@@ -1,4 +1,4 @@
-import { closest, isElement } from '../scope/nodes.ts'
+import { closest, isElement, isForm, parentOf } from '../scope/nodes.ts'
 import { controlOf, RowKeys } from './row-keys.ts'
 
 /** What stands in the rows of a list. */
@@ -58,7 +58,8 @@ export class Rows<Thing extends object> {
 
   /** The rows that stand in the list. */
   get all(): readonly HTMLElement[] {
-    return [...this.#list.children].filter(child => child !== this.#template) as HTMLElement[]
+    // Fields of a form hide its members by their names: it is no row.
+    return [...this.#list.children].filter(child => child !== this.#template && !isForm(child)) as HTMLElement[]
   }
 
   rowOf(thing: Thing): HTMLElement | undefined {
@@ -142,9 +143,9 @@ export class Rows<Thing extends object> {
   }
 
   #rowAround(target: EventTarget | null): HTMLElement | undefined {
-    let element = isElement(target) ? target : null
-    while (element && element.parentElement !== this.#list) element = element.parentElement
-    return element && this.#things.has(element) ? (element as HTMLElement) : undefined
+    let node = isElement(target) ? (target as Node) : null
+    while (node && parentOf(node) !== this.#list) node = parentOf(node)
+    return isElement(node) && this.#things.has(node) ? (node as HTMLElement) : undefined
   }
 
   #click(event: MouseEvent): void {

@@ -1,7 +1,7 @@
 import { isCommandName } from '../../core/playback/commands.ts'
 import { isMeasureName, VALUES } from '../../core/playback/values.ts'
+import { unknownCommand } from '../checks/mistakes.ts'
 import { attributeOf, boxOf, isTag, isVisible } from '../scope/nodes.ts'
-import { unknownCommand } from './unknown-name.ts'
 import type { YokeView } from './yoke-view.ts'
 
 /** Values that are read from the yoke, or set by a file field. */

@@ -2,7 +2,6 @@ import type { Fault } from '../../core/fault.ts'
 import { definePart, type Part, use } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import { tracksRightIn } from '../../media/html/track-elements.ts'
-import { PLAYLIST } from './playlist-part.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
 /** Something that a yoke can do, loaded only when it is wanted. */
@@ -25,7 +24,7 @@ const FEATURES: readonly FeatureRow[] = [
   { part: CAPTIONS, isWanted: hasTracks },
   { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself },
   {
-    part: PLAYLIST,
+    part: definePart(() => import('../playlist/index.ts')),
     isWanted: ({ settings }) => settings.playlist !== undefined
   }
 ]

@@ -1,5 +1,4 @@
 import { type Fault, fault } from '../../core/fault.ts'
-import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 
@@ -31,15 +30,6 @@ export const faultOfPlay = (cause: unknown, media?: MediaAdapter): Fault => {
     cause
   )
 }
-
-/** Why the screen or a floating window was refused, in plain words. */
-export const faultOfPresentation = (kind: Presentation, cause: unknown): Fault =>
-  fault(
-    `${kind}-refused`,
-    `The browser refused ${kind === 'fullscreen' ? 'the whole screen' : 'a floating window'}: ${(cause as Error | undefined)?.message || 'it gave no reason'}`,
-    'ask for it in answer to a press of the viewer; in an iframe, write allow="fullscreen; picture-in-picture"',
-    cause
-  )
 
 /** HTML's error codes in plain words (HTML, "Error codes"). */
 const REASONS: Readonly<Record<number, string>> = {

@@ -5,9 +5,8 @@ import { tryReadCommand } from '../../core/playback/read-command.ts'
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import type { SourceLineup } from '../../media/kinds.ts'
-import { tellMistake } from '../checks/tell-mistake.ts'
-import { faultOfPlay, faultOfPresentation } from './playback-faults.ts'
-import { unknownCommand } from './unknown-name.ts'
+import { mistakeOf, tellMistake } from '../checks/tell-mistake.ts'
+import { faultOfPlay } from './playback-faults.ts'
 import type { AuthorCommand, YokeView } from './yoke-view.ts'
 
 /** How a command ended. `run` never rejects. */
@@ -50,7 +49,9 @@ const runAuthor = async (
 const present = (host: CommandHost, kind: Presentation, how: 'request' | 'exit'): Promise<void> => {
   const port = host.presentations[kind]
   if (!port) return Promise.resolve()
-  return port[how]().catch(cause => Promise.reject(faultOfPresentation(kind, cause)))
+  return port[how]().catch(async cause => {
+    throw await mistakeOf(({ faultOfPresentation }) => faultOfPresentation(kind, cause))
+  })
 }
 
 const apply = (host: CommandHost, media: MediaAdapter, effect: Effect): Promise<void> | undefined => {
@@ -134,7 +135,8 @@ export const runCommand = async (
   if (!isCommandName(name) && !host.commands.has(name)) await host.arrival
   const author = host.commands.get(name)
   if (author) return runAuthor(host, name, author, value)
-  if (!isCommandName(name)) return host.raise(unknownCommand(name, host), source)
+  if (!isCommandName(name))
+    return host.raise(await mistakeOf(({ unknownCommand }) => unknownCommand(name, host)), source)
   if (name === 'retry' && !host.media && host.retryWithoutMedia) {
     host.retryWithoutMedia()
     return succeed(undefined)

@@ -123,6 +123,16 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     again: press,
     works: () => document.querySelector('yoke-player')?.yoke.playlist?.current
   },
+  'playlist-faults': {
+    html: player(`playlist='["/media/lock-gate.webm", 7]'`),
+    again: () => document.querySelector('yoke-player')?.setAttribute('playlist', '["/media/lock-gate.webm", 8]'),
+    works: hasFault('entry-unreadable')
+  },
+  'playlist-rows': {
+    html: player(`playlist='["/media/lock-gate.webm"]'`, `${CLIP}<ol data-yoke-playlist></ol>`),
+    again: press,
+    works: () => document.querySelector('[data-yoke-playlist] > li')
+  },
   settings: {
     html: player('hide-after="soon"'),
     again: () => document.querySelector('yoke-player')?.setAttribute('hide-after', 'later'),

@@ -1,4 +1,4 @@
-/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [kit] [attack]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
@@ -7,6 +7,7 @@ import { endBrowsers, launchChromium, openEngine } from '../test/support/engines
 import { startServer, type TestServer } from '../test/support/server.ts'
 import { benchAttack } from './attack.ts'
 import { benchBlocking, benchCaptions } from './captions.ts'
+import { benchGaps } from './gaps.ts'
 import { benchHosted } from './hosted.ts'
 import { benchHostedMounts } from './hosted-mounts.ts'
 import { benchKit } from './kit.ts'
@@ -183,6 +184,7 @@ if (wants('hosted')) {
   await benchHosted()
   await benchHostedMounts()
 }
+if (wants('gaps')) await benchGaps(table)
 if (wants('attack')) await benchAttack()
 await endBrowsers()
 await server.close()

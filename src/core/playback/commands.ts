@@ -59,6 +59,7 @@ export const COMMANDS = {
 
 /** One of the commands. */
 export type CommandName = keyof typeof COMMANDS
+/** The names of commands whose value is of a kind. */
 export type NameOf<Kind extends ValueKind> = {
   [Name in CommandName]: (typeof COMMANDS)[Name] extends Kind ? Name : never
 }[CommandName]

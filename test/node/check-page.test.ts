@@ -82,6 +82,17 @@ describe('a page with the library beside it', () => {
     rmSync(join(folder, 'clip.json'))
   })
 
+  it('the mistakes of a playlist that it names, and one that is missing', () => {
+    writeFileSync(
+      join(folder, 'tapes.json'),
+      '{ "items": [\n  { "title": "Bell buoy", "src": "bell.webm" },\n  { "sources": ["tide-clock.webm"] }\n] }\n'
+    )
+    expect(check(player('controls playlist="tapes.json"')).err).toMatch(/tapes\.json:2:3 key-missing .*Bell buoy/)
+    rmSync(join(folder, 'tapes.json'))
+    expect(check(player('controls playlist="tapes.json"')).err).toMatch(/file-missing tapes\.json/)
+    expect(check(player('controls playlist=\'["tide-clock.webm"]\'')).err).not.toMatch(/file-missing/)
+  })
+
   it('a player whose place nothing holds', () => {
     writeFileSync(
       join(folder, 'bare.html'),

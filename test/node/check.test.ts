@@ -259,6 +259,21 @@ describe('a clip document', () => {
     expect(readFileSync(file, 'utf8')).toContain('"title": "Tide"')
   })
 
+  it('and a playlist: its own keys, its items, and the clips in it', () => {
+    writeFileSync(
+      join(folder, 'tapes.json'),
+      '{ "label": "Tapes", "repat": "all", "items": [\n  { "title": "Bell buoy", "src": "bell.webm" },\n  { "artist": "Sea", "sources": ["fog.webm"] },\n  7,\n  { "sources": [{ "src": "media/spring-tide.mp4", "tpye": "video/mp4" }] }\n] }\n'
+    )
+    const { code, err } = run('tapes.json')
+    expect(code).toBe(1)
+    const [key, without, missing, odd, inside] = err.trim().split('\n')
+    expect(key).toMatch(/^tapes\.json:1:21 key-unknown .*repat.* did you mean repeat\?$/)
+    expect(without).toMatch(/^tapes\.json:2:3 key-missing .*Bell buoy.* write “sources” in place of “src”$/)
+    expect(missing).toMatch(/^tapes\.json:3:34 file-missing fog\.webm/)
+    expect(odd).toMatch(/^tapes\.json:4:3 entry-unreadable Item 3 of a playlist is 7/)
+    expect(inside).toMatch(/^tapes\.json:5:51 key-unknown .*tpye.* did you mean type\?$/)
+  })
+
   it('that is no JSON is told where it breaks', () => {
     writeFileSync(join(folder, 'broken.json'), '{\n  "title": "Tide",\n}\n')
     expect(run('broken.json').err).toMatch(/^broken\.json:3:1 document-unreadable .*JSON/)

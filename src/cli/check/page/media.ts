@@ -165,7 +165,19 @@ const checkPlayer = async (page: Page, player: PageElement): Promise<readonly Pl
     file !== undefined && document !== undefined
       ? await checkDocument(relative(process.cwd(), file), document)
       : (await look(page, player)).faults
-  return [...(poster ? [poster] : []), ...found]
+  return [...(poster ? [poster] : []), ...found, ...(await checkList(page, player))]
+}
+
+/** The playlist that a player names: one that stands in the attribute itself is read by whoever reads settings. */
+const checkList = async (page: Page, player: PageElement): Promise<readonly PlacedFault[]> => {
+  const address = player.attributes.get('playlist')?.trim() ?? ''
+  if (address === '' || /^[[{]/.test(address)) return []
+  const missing = missingFile(page, player, 'playlist')
+  const file = page.fileOf(address)
+  // Of a part of a document only its page knows what it is.
+  const document = missing || file === undefined || address.includes('#') ? undefined : await readTextIfThere(file)
+  if (missing) return [missing]
+  return file === undefined || document === undefined ? [] : checkDocument(relative(process.cwd(), file), document)
 }
 
 /** A server knows the type of a file by its suffix. */

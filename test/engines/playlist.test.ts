@@ -196,6 +196,27 @@ describe('a playlist', () => {
     await becomes('clock', true)
   })
 
+  it('what plays after a retry has not failed, and thousands without sources do not hold the page up', async () => {
+    await person.mount(`<yoke-player muted><ul id="list" data-yoke-playlist></ul></yoke-player>`)
+    await person.page.run(() => {
+      const items = [
+        ...Array.from({ length: 3000 }, () => ({ title: 'Empty' })),
+        { id: 'late', sources: ['/media/late.webm'] }
+      ]
+      document.querySelector('yoke-player')?.yoke.configure({ playlist: items })
+    })
+    await run('play-item', 'late')
+    await person.until('the failure', () => document.querySelector('yoke-player')?.yoke.states.failed)
+    await person.page.run(() => {
+      const { yoke } = document.querySelector('yoke-player') ?? {}
+      yoke?.configure({ playlist: [{ id: 'late', sources: ['/media/tide-clock.webm'] }] })
+      void yoke?.run('play')
+    })
+    await becomes('late', true)
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.yoke.playlist?.failed.length)).toBe(0)
+    expect(await person.page.run(() => globalThis.notes.errors)).toEqual([])
+  })
+
   it('edits while it plays: what plays plays on', async () => {
     await mountList(TAPES)
     await becomes('clock')

@@ -1,4 +1,5 @@
 import type { Fault } from '../../core/fault.ts'
+import { STATES } from '../../core/playback/states.ts'
 import { PlayOrder } from '../../core/playlist/play-order.ts'
 import { type PlaylistItem, readPlaylist } from '../../core/playlist/read-playlist.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
@@ -173,6 +174,7 @@ export class Playlist implements PlaylistView {
     if (outcome) return
     if (!snapshot.paused) this.#ranUntil = Number.POSITIVE_INFINITY
     else if (this.#ranUntil === Number.POSITIVE_INFINITY) this.#ranUntil = performance.now()
+    if (this.failed.length > 0 && STATES.playing(snapshot)) this.#mend()
   }
 
   stop(): void {
@@ -188,6 +190,8 @@ export class Playlist implements PlaylistView {
     this.#base = base
     this.label = label
     this.#order.items = items
+    const stays = new Set(items)
+    this.failed = this.failed.filter(item => stays.has(item))
     this.#yoke.layers.take('clip', { repeat, shuffle })
     this.arrange()
     if (items.length === 0) this.#yoke.layers.replace('given clip', {})
@@ -216,8 +220,17 @@ export class Playlist implements PlaylistView {
     else this.#show(item, true)
   }
 
+  /** What plays has not failed, whatever was before. */
+  #mend(): void {
+    const { current } = this
+    if (!current || !this.failed.includes(current)) return
+    this.#order.choose(current)
+    this.failed = this.failed.filter(each => each !== current)
+    this.#yoke.refresh()
+  }
+
   #fail(item: PlaylistItem | undefined): void {
-    if (!item || this.failed.includes(item)) return
+    if (this.#yoke.disposed || !item || this.failed.includes(item)) return
     this.#order.fail(item)
     this.failed = [...this.failed, item]
     const next = this.#order.next()
@@ -241,7 +254,8 @@ export class Playlist implements PlaylistView {
     for (const reason of faults) this.#yoke.raise(reason)
     if (!settings.sources?.length) {
       this.#tell(({ withoutSources }) => [withoutSources(item.record)])
-      this.#fail(item)
+      // One after the other: thousands of such items would hold the page up.
+      setTimeout(() => item === this.current && this.#fail(item))
       return
     }
     this.#yoke.layers.replace('given clip', settings)

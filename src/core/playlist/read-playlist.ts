@@ -70,14 +70,22 @@ class Known {
       const origin = origins.get(item)
       if (item.id !== '') this.#byId.set(item.id, item)
       else if (typeof origin?.entry === 'object') this.#byEntry.set(origin.entry, item)
-      if (item.id === '' && origin) this.#byPrint.set(origin.print, [...(this.#byPrint.get(origin.print) ?? []), item])
+      if (item.id !== '' || !origin) continue
+      const same = this.#byPrint.get(origin.print)
+      if (same) same.push(item)
+      else this.#byPrint.set(origin.print, [item])
     }
   }
 
   take(id: string, entry: unknown, print: string): PlaylistItem | undefined {
-    const found = id === '' ? [this.#byEntry.get(entry), ...(this.#byPrint.get(print) ?? [])] : [this.#byId.get(id)]
-    const item = found.find(each => each && !this.#taken.has(each))
-    if (item) this.#taken.add(item)
+    let item = id === '' ? this.#byEntry.get(entry) : this.#byId.get(id)
+    // Each is taken once: of many that say the same, the next.
+    const same = id === '' ? (this.#byPrint.get(print) ?? []) : []
+    while (!item || this.#taken.has(item)) {
+      item = same.shift()
+      if (!item) return undefined
+    }
+    this.#taken.add(item)
     return item
   }
 }

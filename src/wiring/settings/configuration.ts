@@ -149,8 +149,6 @@ export class Configuration {
   }
 
   /** What needs care takes effect once it has been read; a time address at once, until it turns out to be none. */
-
-  /** What needs care takes effect once it has been read; a time address at once, until it turns out to be none. */
   #readDeep(origin: SettingOrigin, key: SettingKey, value: unknown, changed: Set<SettingKey>): void {
     const place = `${origin} ${key}`
     const isTakenAtOnce = rowOf(key).deep?.endsWith('address')

@@ -153,16 +153,15 @@ class Tree {
     if (!yoke) return
     const couplings = COUPLES.flatMap(({ attribute, couple, isOfForms }) => {
       if (attributeOf(element, attribute) === null) return []
-      if (!isOfForms && isForm(element)) tellMistake(yoke, element, ({ onAForm }) => onAForm(attribute))
-      else return couple(element, yoke) ?? []
+      if (isOfForms || !isForm(element)) return couple(element, yoke) ?? []
+      tellMistake(yoke, element, ({ onAForm }) => onAForm(attribute))
       return []
     })
     this.#coupled.set(element, { yoke, couplings })
   }
 
   #isPutOff(element: Element): boolean {
-    if (isOutsideReference(element)) return false
-    const scope = scopeAround(element)
+    const scope = isOutsideReference(element) ? undefined : scopeAround(element)
     return scope !== undefined && isWaiting(scope)
   }
 

@@ -21,18 +21,7 @@ import { MediaLink } from './media-link.ts'
 import type { RunResult } from './run-command.ts'
 import { Store } from './store.ts'
 import { Timeline } from './timeline.ts'
-import type {
-  AuthorCommand,
-  AuthorState,
-  AuthorValue,
-  LinkedPreset,
-  MeasuresView,
-  PlaylistView,
-  Scope,
-  StatesView,
-  ValuesView,
-  YokeView
-} from './yoke-view.ts'
+import type { AuthorCommand, AuthorState, AuthorValue, Scope, YokeView } from './yoke-view.ts'
 
 /**
  * What a yoke is to its own parts: the store, the media, the settings, the scopes, and what they tell one another. Authors
@@ -67,9 +56,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   readonly layers: YokeConfiguration
   /** @internal Where some of the sources are no files: what plays now, and what comes after it. */
   lineup: SourceLineup | undefined
-  declare preset: LinkedPreset | undefined
+  declare preset: YokeView['preset']
   /** The list that it plays; `undefined` until there is one. */
-  declare playlist: PlaylistView | undefined
+  declare playlist: YokeView['playlist']
   /** @internal Resolves once the media that was announced is there, or will not come; `undefined` while none is. */
   arrival: Promise<void> | undefined
   #arrived: (() => void) | undefined
@@ -297,9 +286,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   abstract configure(settings: YokeSettings): void
   abstract canRun(name: string): boolean
   abstract wake(awake?: boolean): void
-  abstract readonly states: StatesView
-  abstract readonly values: ValuesView
-  abstract readonly measures: MeasuresView
+  abstract readonly states: YokeView['states']
+  abstract readonly values: YokeView['values']
+  abstract readonly measures: YokeView['measures']
   abstract beginScrub(): void
   abstract endScrub(): void
 }

@@ -99,6 +99,7 @@ export const FAULT_CODES = [
   'preset-locked',
   'preset-too-large',
   'preset-unknown',
+  'preview-unavailable',
   'quality-unknown',
   'rate-refused',
   'ratio-differs',

@@ -19,6 +19,11 @@ const FEATURES: readonly FeatureRow[] = [
     isWanted: ({ isNear, yoke: { settings } }) => isNear && settings.backdrop
   },
   {
+    part: definePart(() => import('./bar/on-track.ts')),
+    isWanted: ({ isDrawn, yoke: { moments, textTracks } }) =>
+      isDrawn && (moments !== undefined || [...textTracks].some(({ kind }) => kind === 'metadata'))
+  },
+  {
     part: definePart(() => import('./captions/shown-captions.ts')),
     isWanted: ({ yoke }) => yoke.captions !== undefined
   },

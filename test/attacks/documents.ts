@@ -3,6 +3,7 @@ import { CLIP_KEYS, clipOfRecord, pointInto, readClip } from '../../src/core/doc
 import type { Fault, Result } from '../../src/core/fault.ts'
 import { CONTROL_NAMES } from '../../src/core/layout/layouts.ts'
 import { tryReadLayouts } from '../../src/core/layout/read-layouts.ts'
+import { tryReadMoments } from '../../src/core/moments/read-moments.ts'
 import { nearestName } from '../../src/core/nearest-name.ts'
 import { COMMAND_NAMES, isCommandName } from '../../src/core/playback/commands.ts'
 import { tryReadShortcuts } from '../../src/core/playback/shortcuts.ts'
@@ -13,7 +14,6 @@ import { isSoundType, suffixOf, typeOfAddress, usualSuffix } from '../../src/cor
 import { tryParseMediaType } from '../../src/core/sources/media-type.ts'
 import { checkSources } from '../../src/core/sources/rank.ts'
 import { tryParseOffset, tryParseTimeAddress } from '../../src/core/time/address.ts'
-import { tryReadMoments } from '../../src/core/time/moments.ts'
 import { type Attack, attack, dataOf, expectPlain, type Growth, NAMES, nameAmong } from './attack.ts'
 
 const CLIP_NAMES = Object.values(CLIP_KEYS).flat()

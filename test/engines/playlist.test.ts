@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { LIST_COMMANDS, LIST_STATES, LIST_VALUES } from '../../src/core/markup/of-lists.ts'
+import { BROUGHT } from '../../src/core/markup/brought-names.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person } from '../support/person.ts'
@@ -279,7 +279,7 @@ describe('a playlist', () => {
       const yoke = document.querySelector('yoke-player')?.yoke
       return [yoke?.commands, yoke?.authorValues, yoke?.authorStates].map(names => [...(names?.keys() ?? [])])
     })
-    expect(brought).toEqual([LIST_COMMANDS, LIST_VALUES, LIST_STATES])
+    expect(brought).toEqual(Object.values(BROUGHT.playlist))
   })
 
   it('media keys go on and back, and the lock screen shows the record', async () => {

@@ -12,7 +12,7 @@ import {
   STATE_NAMES,
   VALUES
 } from '../../src/core/index.ts'
-import { LIST_COMMANDS, LIST_STATES, LIST_VALUES } from '../../src/core/markup/of-lists.ts'
+import { BROUGHT } from '../../src/core/markup/brought-names.ts'
 import { HOUSE_PRESETS } from '../../src/core/presets/house.ts'
 import { LOOK_SCHEMAS } from '../../src/core/presets/look.ts'
 import { OWN_KEYS } from '../../src/core/presets/preset.ts'
@@ -34,9 +34,9 @@ describe('the reference has what the code has', () => {
     ['Values', MARKUP, [...Object.keys(VALUES), 'fault-text']],
     ['States', MARKUP, STATE_NAMES],
     ['Measures', MARKUP, MEASURE_NAMES],
-    ['Commands of lists', PLAYLISTS, LIST_COMMANDS],
-    ['Values of lists', PLAYLISTS, LIST_VALUES],
-    ['States of lists', PLAYLISTS, LIST_STATES],
+    ['Commands of lists', PLAYLISTS, BROUGHT.playlist.commands],
+    ['Values of lists', PLAYLISTS, BROUGHT.playlist.values],
+    ['States of lists', PLAYLISTS, BROUGHT.playlist.states],
     ['Attributes', 'docs/reference/player.md', YokePlayer.observedAttributes]
   ])('%s', (heading, path, names) => {
     expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())

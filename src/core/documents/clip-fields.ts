@@ -21,7 +21,7 @@ export interface ClipFields {
   readonly poster?: FieldName
   /** An address alone, or a list of records. */
   readonly tracks?: FieldName | ListFields<'kind' | 'src' | 'srclang' | 'label' | 'id' | 'default' | 'forced'>
-  readonly moments?: ListFields<'at' | 'until' | 'label'>
+  readonly moments?: ListFields<'at' | 'until' | 'label' | 'lane'>
 }
 
 /** Fields that say how a clip is played; no record of another system has them. */
@@ -32,7 +32,7 @@ const FIELDS: ReadonlyMap<string, readonly string[]> = new Map<string, readonly 
   ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'poster'].map(name => [name, []] as const),
   ['sources', ['src', 'type', 'media', 'width']],
   ['tracks', ['kind', 'src', 'srclang', 'label', 'id', 'default', 'forced']],
-  ['moments', ['at', 'until', 'label']]
+  ['moments', ['at', 'until', 'label', 'lane']]
 ])
 
 /** Every field of a clip. */

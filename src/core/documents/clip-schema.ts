@@ -79,8 +79,9 @@ const track = strictObject({
 
 const moment = strictObject({
   at: time('Where it begins.'),
-  until: exactOptional(time('Where it is over. Without it, where the next one begins.')),
-  label: text('What it is called.')
+  until: exactOptional(time('Where it is over. Without it, where the next one of its lane begins.')),
+  label: text('What it is called.'),
+  lane: exactOptional(text('What it belongs to, where there are several lists of moments beside one clip.'))
 })
 
 /** The schema of clip documents. */

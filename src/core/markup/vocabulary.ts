@@ -6,6 +6,7 @@ export const PLAYER_ATTRIBUTES: readonly string[] = [...ATTRIBUTE_KEYS.keys(), '
 /** Every attribute of the library's for the elements of a page. */
 export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-along',
+  'data-yoke-at',
   'data-yoke-captions',
   'data-yoke-cue',
   'data-yoke-dress',
@@ -17,12 +18,16 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-icons',
   'data-yoke-item',
   'data-yoke-keep-clear',
+  'data-yoke-marks',
+  'data-yoke-moments',
   'data-yoke-picture',
   'data-yoke-playlist',
   'data-yoke-presets',
+  'data-yoke-preview',
   'data-yoke-repeat',
   'data-yoke-search',
   'data-yoke-transcript',
+  'data-yoke-until',
   'data-yoke-value',
   'data-yoke-when'
 ]

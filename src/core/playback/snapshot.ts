@@ -1,7 +1,7 @@
 import type { TrackOffer } from '../captions/choose-track.ts'
 import type { Fault } from '../fault.ts'
+import type { Moment } from '../moments/read-moments.ts'
 import { fragmentOf } from '../time/fragment.ts'
-import type { Moment } from '../time/moments.ts'
 import { cutRange, readRanges, spanOf, type TimeRange, type TimeRangesLike } from '../time/ranges.ts'
 import type { StartOutcome } from './start.ts'
 
@@ -81,6 +81,8 @@ export interface PlayerContext {
   readonly title: string
   /** Labelled points and stretches of the timeline. */
   readonly moments: readonly Moment[]
+  /** The label of the last of them that has begun and is not over; `''` between moments. */
+  readonly moment: string
   /** The text tracks that a viewer may choose. */
   readonly captionTracks: readonly TrackOffer[]
   /** The id of the track that is chosen; `''` for none. */
@@ -176,6 +178,7 @@ export const initialSnapshot: MediaSnapshot = {
   fileOver: false,
   title: '',
   moments: [],
+  moment: '',
   captionTracks: [],
   captions: '',
   preferredCaptions: '',

@@ -1,4 +1,3 @@
-import { momentAt } from '../time/moments.ts'
 import { loadedAhead } from '../time/ranges.ts'
 import { fractionOf, valueAt } from '../time/scale.ts'
 import { type MediaSnapshot, playableRange } from './snapshot.ts'
@@ -51,8 +50,7 @@ export const VALUES = {
   /** What plays, in words; empty while not known. */
   title: (media: MediaSnapshot): string => media.title,
   /** The label of the moment that holds the current time; empty between moments. */
-  moment: (media: MediaSnapshot): string =>
-    momentAt(media.moments, media.currentTime, playableRange(media))?.label ?? ''
+  moment: (media: MediaSnapshot): string => media.moment
 } as const
 
 /** One of the values, as markup writes it. */

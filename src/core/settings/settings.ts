@@ -1,10 +1,10 @@
 import type { CaptionLook } from '../captions/layout/look.ts'
 import type { ControlName, Layout, WrittenLayout } from '../layout/layouts.ts'
+import type { Moment, MomentEntry } from '../moments/read-moments.ts'
 import type { Fit } from '../picture/fit.ts'
 import type { Shortcut } from '../playback/shortcuts.ts'
 import type { StartSound, StartWhen } from '../playback/start.ts'
 import type { Repeat } from '../playlist/repeats.ts'
-import type { Moment, MomentEntry } from '../time/moments.ts'
 
 /** How playback begins. */
 export interface StartSettings {
@@ -59,7 +59,7 @@ export interface DataSettings {
   readonly loop?: boolean | undefined
   /** Keeps the measures for CSS. */
   readonly measures?: boolean | undefined
-  /** Labelled points of the timeline, for the value `moment`. */
+  /** Labelled points and stretches of the timeline: marks on the seek bar, rows of lists, the value `moment`. */
   readonly moments?: readonly (MomentEntry | Moment)[] | undefined
   /** Begins muted. */
   readonly muted?: boolean | undefined

@@ -86,6 +86,12 @@ export class CaptionTrack extends EventTarget implements TrackView {
     this.#owner = owner
   }
 
+  get address(): string {
+    const { src, element } = this.source
+    const base = element?.baseURI ?? document.baseURI
+    return URL.canParse(src, base) ? new URL(src, base).href : base
+  }
+
   get mode(): TrackView['mode'] {
     return this.#mode
   }

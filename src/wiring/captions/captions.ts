@@ -8,7 +8,7 @@ import type { Cue } from '../../core/captions/cue.ts'
 import type { CueNode } from '../../core/captions/text/cue-text.ts'
 import { plainCueText } from '../../core/captions/text/parse-cue-text.ts'
 import { type Fault, fault } from '../../core/fault.ts'
-import type { Moment } from '../../core/time/moments.ts'
+import type { Moment } from '../../core/moments/read-moments.ts'
 import type { TrackSource } from '../../media/text-tracks.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 import { CaptionTrack, type TrackOwner } from './caption-track.ts'
@@ -252,7 +252,9 @@ export class Captions extends EventTarget implements CaptionsView, TrackOwner {
     const moments = cues.map(cue => ({
       at: { kind: 'seconds' as const, seconds: cue.startTime },
       until: { kind: 'seconds' as const, seconds: cue.endTime },
-      label: plainCueText(track.treeOf(cue)).trim()
+      label: plainCueText(track.treeOf(cue)).trim(),
+      lane: '',
+      record: {}
     }))
     this.#chapters = moments
     this.#host.setContext({ moments })

@@ -17,6 +17,8 @@ export interface TrackView extends EventTarget {
   readonly language: string
   /** `disabled` loads nothing; `hidden` has its cues and shows them nowhere. Setting it loads what is needed. */
   mode: 'disabled' | 'hidden' | 'showing'
+  /** The address of its file, whole; what its text names is relative to it. That of the page where it has none. */
+  readonly address: string
   /** 0 nothing loaded, 1 loading, 2 loaded, 3 failed (HTML, "HTMLTrackElement.readyState"). */
   readonly readyState: 0 | 1 | 2 | 3
   /** Why it could not be loaded. */

@@ -1,5 +1,5 @@
 import { type Fault, fault } from '../../core/fault.ts'
-import { LIST_COMMANDS, LIST_VALUES } from '../../core/markup/of-lists.ts'
+import { type Bringer, bringerOf } from '../../core/markup/brought-names.ts'
 import { DATA_ATTRIBUTES, MEDIA_ATTRIBUTES, SET_BY_US } from '../../core/markup/vocabulary.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { COMMAND_NAMES, isCommandName } from '../../core/playback/commands.ts'
@@ -78,15 +78,21 @@ const checkPlace: Check = (element, yoke) => {
   )
 }
 
-const isIn = <Name extends string>(names: readonly Name[], name: string | null): name is Name =>
-  (names as readonly (string | null)[]).includes(name)
+/** What brings names that a player does not have, and how it would get them. */
+const BRINGERS: Readonly<Record<Bringer, readonly [what: string, hint: string]>> = {
+  playlist: ['comes with a playlist, and the player has none', 'name one: <yoke-player playlist="tapes.json">'],
+  moments: [
+    'comes with moments, and the player has none',
+    'name some: in the clip, in a <track kind="chapters">, or by rows of a data-yoke-moments'
+  ]
+}
 
-const withoutList = (kind: 'command' | 'value', name: string): Fault =>
-  fault(
-    `${kind}-unknown`,
-    `The ${kind} “${name}” is that of a playlist, and the player has none.`,
-    'name one: <yoke-player playlist="tapes.json">'
-  )
+const withoutBringer = (kind: 'command' | 'value', name: string): Fault | undefined => {
+  const bringer = bringerOf(`${kind}s`, name)
+  if (!bringer) return undefined
+  const [what, hint] = BRINGERS[bringer]
+  return fault(`${kind}-unknown`, `The ${kind} “${name}” ${what}.`, hint)
+}
 
 /** A command or a value that nothing answers to, where nobody but us could be meant. */
 const checkNames: Check = (element, yoke) => {
@@ -95,15 +101,12 @@ const checkNames: Check = (element, yoke) => {
   const name = nameIn(element)
   if (command !== null && !command.startsWith('--') && isCommandName(name))
     return fault('command-unknown', `command="${command}" is no command of HTML's.`, `write command="--${name}"`)
-  const hasList = yoke.playlist !== undefined
-  if (!hasList && command?.startsWith('--') && isIn(LIST_COMMANDS, name)) return withoutList('command', name)
-  if (command?.startsWith('--') && !isCommandName(name) && !yoke.commands.has(name)) return unknownCommand(name, yoke)
+  if (command?.startsWith('--') && !isCommandName(name) && !yoke.commands.has(name))
+    return withoutBringer('command', name) ?? unknownCommand(name, yoke)
   const value = attributeOf(element, 'data-yoke-value')
   const values = [...Object.keys(VALUES), 'fault-text', 'file', ...yoke.authorValues.keys()]
-  if (!hasList && isIn(LIST_VALUES, value)) return withoutList('value', value)
-  return value !== null && !values.includes(value)
-    ? unknownName('value-unknown', 'data-yoke-value', value, 'value', values)
-    : undefined
+  if (value === null || values.includes(value)) return undefined
+  return withoutBringer('value', value) ?? unknownName('value-unknown', 'data-yoke-value', value, 'value', values)
 }
 
 /** A field that takes text shows and sets no value. */

@@ -8,7 +8,10 @@ export const COUPLED_ATTRIBUTES = [
   'data-yoke-captions',
   'data-yoke-transcript',
   'data-yoke-playlist',
-  'data-yoke-item'
+  'data-yoke-item',
+  'data-yoke-moments',
+  'data-yoke-marks',
+  'data-yoke-preview'
 ] as const
 
 /** What may be coupled: commands of others have no dashes. */

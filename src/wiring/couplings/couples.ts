@@ -4,7 +4,15 @@ import { coupleCommand } from './command-button.ts'
 import type { COUPLED_ATTRIBUTES } from './coupled.ts'
 import { coupleValue } from './value.ts'
 import { coupleWhen } from './when.ts'
-import { coupleArea, coupleItem, coupleList, coupleTranscript } from './with-part.ts'
+import {
+  coupleArea,
+  coupleItem,
+  coupleList,
+  coupleMarks,
+  coupleMoments,
+  couplePreview,
+  coupleTranscript
+} from './with-part.ts'
 
 interface CoupleRow {
   readonly attribute: (typeof COUPLED_ATTRIBUTES)[number]
@@ -23,5 +31,8 @@ export const COUPLES: readonly CoupleRow[] = [
   { attribute: 'data-yoke-captions', couple: coupleArea },
   { attribute: 'data-yoke-transcript', couple: coupleTranscript },
   { attribute: 'data-yoke-playlist', couple: coupleList },
-  { attribute: 'data-yoke-item', couple: coupleItem }
+  { attribute: 'data-yoke-item', couple: coupleItem },
+  { attribute: 'data-yoke-moments', couple: coupleMoments },
+  { attribute: 'data-yoke-marks', couple: coupleMarks },
+  { attribute: 'data-yoke-preview', couple: couplePreview }
 ]

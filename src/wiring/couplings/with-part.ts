@@ -46,6 +46,27 @@ export const coupleTranscript = coupleWith(
   hasCaptions
 )
 
+/** `data-yoke-moments`: this list shows the moments, or says them. */
+export const coupleMoments = coupleWith(
+  definePart(() => import('../moments/couple.ts')),
+  part => part.coupleMoments,
+  () => true
+)
+
+/** `data-yoke-marks`: moments are marked on this element. */
+export const coupleMarks = coupleWith(
+  definePart(() => import('../moments/marks.ts')),
+  part => part.coupleMarks,
+  ({ moments }) => moments !== undefined
+)
+
+/** `data-yoke-preview`: this element shows the picture of the place under the pointer. */
+export const couplePreview = coupleWith(
+  definePart(() => import('../preview/preview.ts')),
+  part => part.couplePreview,
+  hasCaptions
+)
+
 const PLAYLIST_ROWS = definePart(() => import('../playlist/couple.ts'))
 
 /** `data-yoke-playlist`: this list shows what there is to play, or says it. */

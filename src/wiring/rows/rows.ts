@@ -37,7 +37,7 @@ export class Rows<Thing extends object> {
   readonly #things = new Map<Element, Thing>()
   readonly #life = new AbortController()
   readonly #keys: RowKeys
-  #wanted: readonly Thing[] = []
+  #wanted: readonly (Thing | undefined)[] = []
   #current: readonly HTMLElement[] = []
   #touched = Number.NEGATIVE_INFINITY
 
@@ -66,8 +66,12 @@ export class Rows<Thing extends object> {
     return this.#rows.get(thing)
   }
 
-  /** Shows these things, in this order. Rows that stay are moved, and filled anew. @returns whether nothing newer came between. */
-  async show(things: readonly Thing[]): Promise<boolean> {
+  /**
+   * Shows these things, in this order. Rows that stay are moved, and filled anew.
+   * @param things `undefined` for a row of the author's that stands for nothing: a heading.
+   * @returns whether nothing newer came between.
+   */
+  async show(things: readonly (Thing | undefined)[]): Promise<boolean> {
     this.#wanted = things
     if (this.isOwn) {
       this.#join(things)
@@ -78,6 +82,7 @@ export class Rows<Thing extends object> {
     let above: Element | null = this.#template
     let since = performance.now()
     for (const [index, thing] of things.entries()) {
+      if (!thing) continue
       const row = this.#rows.get(thing) ?? this.#make(thing)
       this.#content.fill(row, thing, index)
       const below: Node | null = above ? above.nextSibling : this.#list.firstChild
@@ -130,7 +135,7 @@ export class Rows<Thing extends object> {
   }
 
   /** The author's rows stand for these things, one after the other. */
-  #join(things: readonly Thing[]): void {
+  #join(things: readonly (Thing | undefined)[]): void {
     for (const [thing, row] of this.#rows) this.#drop(thing, row)
     for (const [index, row] of this.all.entries()) {
       const thing = things[index]

@@ -26,7 +26,8 @@ const FEATURES: readonly FeatureRow[] = [
   {
     part: definePart(() => import('../playlist/index.ts')),
     isWanted: ({ settings }) => settings.playlist !== undefined
-  }
+  },
+  { part: definePart(() => import('../moments/index.ts')), isWanted: ({ snapshot }) => snapshot.moments.length > 0 }
 ]
 
 /** Keeps the engine from loading and showing the tracks that the library shows; the engine shows them while the library cannot. */
@@ -75,7 +76,7 @@ export const beginFeatures = (yoke: YokeView): void => {
       })
     }
     // Looking is slow: only when the media, scopes, tracks or settings have changed.
-    yoke.subscribe(({ changes, snapshot: { paused } }) => `${changes} ${paused}`, look)
+    yoke.subscribe(({ changes, snapshot: { paused, moments } }) => `${changes} ${paused} ${moments.length}`, look)
   }
   yoke.subscribe(
     ({ trackChanges }) => trackChanges,

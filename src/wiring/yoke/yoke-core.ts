@@ -59,6 +59,8 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   declare preset: YokeView['preset']
   /** The list that it plays; `undefined` until there is one. */
   declare playlist: YokeView['playlist']
+  /** Labelled places of what plays; `undefined` until there have been any. */
+  declare moments: YokeView['moments']
   /** @internal Resolves once the media that was announced is there, or will not come; `undefined` while none is. */
   arrival: Promise<void> | undefined
   #arrived: (() => void) | undefined

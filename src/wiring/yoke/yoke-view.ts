@@ -1,4 +1,6 @@
 import type { Fault } from '../../core/fault.ts'
+import type { PlacedMoment } from '../../core/moments/placed-moments.ts'
+import type { Moment } from '../../core/moments/read-moments.ts'
 import type { Availability } from '../../core/playback/availability.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
 import type { Presentation } from '../../core/playback/plan.ts'
@@ -84,6 +86,8 @@ export interface YokeView extends PartHost {
   readonly authorStates: Map<string, AuthorState>
   /** The list that it plays; `undefined` until there is one. */
   readonly playlist: PlaylistView | undefined
+  /** Its moments; `undefined` until there have been any. */
+  moments: MomentsView | undefined
   readonly scopes: ReadonlySet<Scope>
   /** What is to be done at places of the timeline. */
   readonly timeline: Timeline
@@ -178,6 +182,18 @@ export interface PlaylistView {
   readonly metadata: MediaMetadataInit
   /** An address in a record, which is relative to the document of the list. */
   resolve(address: string): string
+}
+
+/** The labelled places of what plays, whoever has named them: its clip, a track of chapters, script, rows of the page. */
+export interface MomentsView {
+  /** In their order in time. */
+  readonly all: readonly PlacedMoment[]
+  /** Those that hold now, by their starts; the same until that changes. */
+  readonly current: readonly PlacedMoment[]
+  /** Those that hold at a second. */
+  at(seconds: number): readonly PlacedMoment[]
+  /** A list of the page says moments of its own; with none, it has gone. */
+  say(list: object, moments: readonly Moment[]): void
 }
 
 /** The link of a yoke to a preset. */

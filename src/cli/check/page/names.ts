@@ -1,6 +1,6 @@
 import type { Fault } from '../../../core/fault.ts'
+import { broughtNames } from '../../../core/markup/brought-names.ts'
 import { FORMATS } from '../../../core/markup/formats.ts'
-import { LIST_COMMANDS, LIST_STATES, LIST_VALUES } from '../../../core/markup/of-lists.ts'
 import {
   DATA_ATTRIBUTES,
   isStrange,
@@ -46,7 +46,7 @@ const namesOf = (element: PageElement): readonly Named[] => {
     ...(command.startsWith('--')
       ? [
           {
-            ...one('command', 'command-unknown', 'command', [...COMMAND_NAMES, ...LIST_COMMANDS], true)[0],
+            ...one('command', 'command-unknown', 'command', [...COMMAND_NAMES, ...broughtNames('commands')], true)[0],
             name: command.slice(2)
           } as Named
         ]
@@ -62,7 +62,7 @@ const namesOf = (element: PageElement): readonly Named[] => {
         code: 'state-unknown',
         kind: 'state',
         name: state.replace(/^!/, ''),
-        names: [...STATE_NAMES, ...LIST_STATES],
+        names: [...STATE_NAMES, ...broughtNames('states')],
         isOpen: true
       })
     )
@@ -70,7 +70,7 @@ const namesOf = (element: PageElement): readonly Named[] => {
 }
 
 /** `fault-text` is of a yoke, and not of its media. */
-const VALUE_NAMES: readonly string[] = [...Object.keys(VALUES), ...LIST_VALUES, 'fault-text']
+const VALUE_NAMES: readonly string[] = [...Object.keys(VALUES), ...broughtNames('values'), 'fault-text']
 
 /** Commands that only the ready-made player has. */
 const OF_THE_PLAYER: readonly string[] = ['show-shortcuts', 'show-caption-looks', 'show-modal', 'close']

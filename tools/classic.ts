@@ -49,6 +49,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   'shortcut-list': 'player/bar/shortcut-list.ts',
   spelling: 'player/look/spelling.ts',
   starter: 'wiring/behaviour/starter.ts',
+  stretch: 'wiring/clip/stretch.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
   transcript: 'wiring/captions/transcript.ts'
 }

@@ -53,6 +53,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   diagnosis: ['media/html/diagnose.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
+  stretch: ['wiring/clip/stretch.ts'],
   playlist: ['wiring/playlist/index.ts'],
   rows: ['wiring/rows/rows.ts', 'wiring/rows/field.ts'],
   'playlist-rows': ['wiring/playlist/couple.ts'],

@@ -144,3 +144,80 @@ describe('a stretch named by the address', () => {
     expect(shown.slice(2, 15).reduce((sum, bit) => sum * 2 + bit, 0)).toBe(100)
   })
 })
+
+describe('a stretch that the clip itself names', () => {
+  const mount = async (attributes: string): Promise<void> => {
+    await person.mount(
+      `<yoke-player id="p" ${attributes} style="inline-size: 300px; block-size: 300px"><video muted playsinline preload="auto" width="300" height="300" src="/media/tide-clock.webm"></video><b data-yoke-value="current-time"></b></yoke-player>`
+    )
+    await person.until('the start', () => {
+      const { snapshot } = document.querySelector('yoke-player')?.yoke ?? {}
+      return snapshot?.stretch && snapshot.readyState > 1 && !snapshot.seeking
+    })
+  }
+  const at = (): Promise<number> => person.page.run(() => document.querySelector('yoke-player')?.currentTime ?? -1)
+
+  it.each([
+    ['from="0:03" until="5"', 3, 5],
+    ['from="50%"', 6, Number.POSITIVE_INFINITY],
+    ['until="4"', 0, 4],
+    ['from="3" start-at="4"', 4, Number.POSITIVE_INFINITY]
+  ])('%s begins at %d s', async (attributes, start, end) => {
+    await mount(attributes)
+    expect(await at()).toBeCloseTo(start, 1)
+    if (end === Number.POSITIVE_INFINITY) return
+    await seek('end')
+    await settled()
+    expect(await at()).toBeCloseTo(end, 1)
+  })
+
+  it('is over at its end, and another stretch of the same file needs no load', async () => {
+    await mount('from="3" until="3.6"')
+    await person.page.run(() => {
+      globalThis.kept = 0
+      document.querySelector('video')?.addEventListener('loadstart', () => {
+        globalThis.kept = Number(globalThis.kept) + 1
+      })
+      void document.querySelector('yoke-player')?.yoke.run('play')
+    })
+    await person.until('the end', () => document.querySelector('yoke-player')?.yoke.states.ended)
+    expect(await at()).toBeLessThan(3.6 + SLACK)
+    await person.page.run(() => document.querySelector('yoke-player')?.yoke.configure({ from: 8, until: 9 }))
+    await person.until('the other', () => Math.abs((document.querySelector('video')?.currentTime ?? 0) - 8) < 0.1)
+    expect(await person.page.run(() => globalThis.kept)).toBe(0)
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player')
+      for (const name of ['from', 'until']) player?.removeAttribute(name)
+      player?.yoke.configure({ from: undefined, until: undefined })
+    })
+    await person.until('all of it', () => (document.querySelector('yoke-player')?.yoke.values.duration ?? 0) > 11)
+  })
+
+  it('makes many items of one file: played one after the other, with one load', async () => {
+    const items = [
+      { id: 'a', from: 2, until: 2.5, sources: ['/media/tide-clock.webm'] },
+      { id: 'b', from: 2.5, until: 3, sources: ['/media/tide-clock.webm'] },
+      { id: 'c', from: 7, until: 7.5, sources: ['/media/tide-clock.webm'] }
+    ]
+    await person.mount(
+      `<yoke-player id="p" muted playlist='${JSON.stringify(items)}' style="inline-size: 300px; block-size: 300px"><i data-yoke-value="playlist-item"></i></yoke-player>`
+    )
+    await person.until('the first', () => {
+      const { snapshot } = document.querySelector('yoke-player')?.yoke ?? {}
+      return snapshot?.stretch && snapshot.readyState > 1 && document.querySelector('i')?.textContent === 'a'
+    })
+    await person.page.run(() => {
+      globalThis.kept = []
+      const media = document.querySelector('yoke-player')
+      for (const type of ['loadstart', 'seeking'])
+        media?.addEventListener(type, () => (globalThis.kept as string[]).push(type))
+      void document.querySelector('yoke-player')?.yoke.run('play')
+    })
+    await person.until('the last one to end', () => {
+      const { yoke } = document.querySelector('yoke-player') ?? {}
+      return yoke?.states.ended && document.querySelector('i')?.textContent === 'c'
+    })
+    expect(await person.page.run(() => globalThis.kept)).toEqual(['seeking'])
+    expect(await at()).toBeGreaterThan(7.4)
+  })
+})

@@ -125,6 +125,7 @@ describe('moments of a clip', () => {
     for (const [index, mark] of marks.entries()) expect(mark).toBeCloseTo(wanted[index] ?? 0, 2)
     await person.drag('#track', 0.2, 0.4, { hold: true })
     await person.until('Skua', () => document.querySelector('output')?.textContent === 'Skua')
+    await person.page.up()
   })
 
   it('ready-made: marks and labels on the seek bar, without a word', async () => {
@@ -254,5 +255,6 @@ describe('pictures under the pointer', () => {
         ]
       })
     expect(await seen()).toEqual([96, 54, '0px 0px', true])
+    await person.page.up()
   })
 })

@@ -14,6 +14,8 @@ export interface ClipFields {
   readonly height?: FieldName
   readonly frameRate?: FieldName
   readonly fit?: FieldName
+  readonly from?: FieldName
+  readonly until?: FieldName
   readonly focusPoint?: FieldName
   /** An address alone, or a list of records. */
   readonly sources?: FieldName | ListFields<'src' | 'type' | 'media' | 'width'>
@@ -29,7 +31,9 @@ const OWN_FIELDS = ['preset', 'settings'] as const
 
 /** The fields of a clip; those of the entries where it is a list. */
 const FIELDS: ReadonlyMap<string, readonly string[]> = new Map<string, readonly string[]>([
-  ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'poster'].map(name => [name, []] as const),
+  ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'poster', 'from', 'until'].map(
+    name => [name, []] as const
+  ),
   ['sources', ['src', 'type', 'media', 'width']],
   ['tracks', ['kind', 'src', 'srclang', 'label', 'id', 'default', 'forced']],
   ['moments', ['at', 'until', 'label', 'lane']]

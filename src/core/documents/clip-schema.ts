@@ -103,6 +103,8 @@ export const CLIP_SCHEMA = strictObject({
   frameRate: exactOptional(
     pipe(number('frames a second'), minValue(1, 'at least 1 frame a second'), description('Frames a second.'))
   ),
+  from: exactOptional(time('Where the clip begins within its media.')),
+  until: exactOptional(time('Where the clip is over within its media.')),
   sources: exactOptional(
     pipe(
       array(

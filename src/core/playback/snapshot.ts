@@ -81,6 +81,8 @@ export interface PlayerContext {
   readonly title: string
   /** Labelled points and stretches of the timeline. */
   readonly moments: readonly Moment[]
+  /** The stretch that the clip says is all of it, in seconds; `undefined` where it says none. */
+  readonly stretch: TimeRange | undefined
   /** The label of the last of them that has begun and is not over; `''` between moments. */
   readonly moment: string
   /** The text tracks that a viewer may choose. */
@@ -110,7 +112,7 @@ export interface MediaSnapshot extends PlayerContext {
   readonly currentTime: number
   /** Seconds, `Infinity` for live, `undefined` while unknown: `NaN` does not pass. */
   readonly duration: number | undefined
-  /** The stretch that the address names by a media fragment: `#t=10,20`. */
+  /** The stretch that is played: that of the clip, else the one that the address names by a media fragment: `#t=10,20`. */
   readonly fragment: TimeRange | undefined
   readonly paused: boolean
   /** As HTML's `ended`, and at the end of the stretch that the address names. */
@@ -179,6 +181,7 @@ export const initialSnapshot: MediaSnapshot = {
   title: '',
   moments: [],
   moment: '',
+  stretch: undefined,
   captionTracks: [],
   captions: '',
   preferredCaptions: '',
@@ -214,7 +217,7 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     currentSrc: media.currentSrc,
     currentTime: Number.isFinite(media.currentTime) ? media.currentTime : 0,
     duration: Number.isNaN(media.duration) ? undefined : media.duration,
-    fragment: media.currentSrc === previous.currentSrc ? previous.fragment : fragmentOf(media.currentSrc),
+    fragment: previous.stretch ?? fragmentOf(media.currentSrc),
     paused: media.paused,
     ended: media.ended,
     seeking: media.seeking,

@@ -6,6 +6,7 @@ export const OF_A_CLIP = [
   'container',
   'crossOrigin',
   'frameRate',
+  'from',
   'height',
   'moments',
   'picture',
@@ -19,6 +20,7 @@ export const OF_A_CLIP = [
   'start.at',
   'title',
   'tracks',
+  'until',
   'width'
 ] as const satisfies readonly SettingKey[]
 

@@ -47,6 +47,8 @@ export interface DataSettings {
   readonly frameRate?: number | undefined
   /** Whether clicks and taps on the picture mean something. Default false; true for `<yoke-player>`. */
   readonly gestures?: boolean | undefined
+  /** Where the clip begins within its media: a time address, or seconds. */
+  readonly from?: string | number | undefined
   /** Height of the picture, in pixels: keeps its space before anything loads. */
   readonly height?: number | undefined
   /** Seconds without pointer, key or focus after which a playing player is `idle`; `Infinity` (in JSON `never`): never. Default 2.5. */
@@ -99,6 +101,8 @@ export interface DataSettings {
   readonly start?: StartSettings | undefined
   /** What plays, in words: for readouts, the lock screen, and what screen readers call the player. */
   readonly title?: string | undefined
+  /** Where the clip is over within its media: a time address, or seconds. */
+  readonly until?: string | number | undefined
   /** Width of the picture, in pixels: keeps its space before anything loads. */
   readonly width?: number | undefined
   /** Ready-made controls to leave out. */

@@ -94,6 +94,7 @@ const SETTINGS = {
     needs: 'element'
   },
   frameRate: { schema: ABOVE_0, picture: true },
+  from: { schema: TIME, deep: 'time-address' },
   gestures: { schema: FLAG, default: false, picture: true },
   height: { schema: ABOVE_0, picture: true },
   hideAfter: { schema: { type: 'number', exclusiveMinimum: 0, orNever: true }, default: 2.5 },
@@ -141,6 +142,7 @@ const SETTINGS = {
   'start.when': { schema: words(...START_WHENS), atLoad: true },
   title: { schema: TEXT, attribute: 'clip-title', default: '' },
   tracks: { schema: { type: 'array', items: TRACK }, attribute: '', default: [] },
+  until: { schema: TIME, deep: 'time-address' },
   width: { schema: ABOVE_0, picture: true },
   without: { schema: { type: 'array', items: TEXT }, deep: 'control-names', default: [] },
   words: { schema: RECORD, attribute: '' }

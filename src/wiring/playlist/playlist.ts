@@ -258,8 +258,9 @@ export class Playlist implements PlaylistView {
       setTimeout(() => item === this.current && this.#fail(item))
       return
     }
-    this.#yoke.layers.replace('given clip', settings)
+    const isLoaded = this.#replace(settings)
     this.#yoke.refresh()
+    if (isLoaded && (settings.from ?? settings.until) === undefined) void this.#yoke.run('seek', '0%')
     if (plays) void this.#yoke.run('play')
   }
 
@@ -270,10 +271,15 @@ export class Playlist implements PlaylistView {
   }
 
   #update(item: PlaylistItem): void {
-    const { settings } = this.clipOf(item)
+    this.#replace(this.clipOf(item).settings)
+  }
+
+  /** @returns whether what is loaded stays: many items may be stretches of one file. */
+  #replace(settings: ReadyClip['settings']): boolean {
     const { sources } = this.#yoke.settings
-    const isSame = JSON.stringify(sources) === JSON.stringify(settings.sources)
+    const isSame = JSON.stringify(sources) === JSON.stringify(settings.sources) && !this.#yoke.snapshot.error
     this.#yoke.layers.replace('given clip', isSame ? { ...settings, sources } : settings)
+    return isSame
   }
 }
 

@@ -27,6 +27,10 @@ const FEATURES: readonly FeatureRow[] = [
     part: definePart(() => import('../playlist/index.ts')),
     isWanted: ({ settings }) => settings.playlist !== undefined
   },
+  {
+    part: definePart(() => import('../clip/stretch.ts')),
+    isWanted: ({ settings: { from, until } }) => (from ?? until) !== undefined
+  },
   { part: definePart(() => import('../moments/index.ts')), isWanted: ({ snapshot }) => snapshot.moments.length > 0 }
 ]
 

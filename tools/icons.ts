@@ -1,4 +1,4 @@
-/** Writes src/player/bar/icons.ts: the icons of the ready-made player, each as one path, from a general open icon set. */
+/** Writes src/player/bar/icons.ts and list-icons.ts: the icons of the ready-made player, each as one path, from a general open icon set. */
 import { readFile, writeFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { fileURLToPath } from 'node:url'
@@ -31,6 +31,15 @@ const ICONS = {
   check: 'check'
 } as const
 
+/** Those of lists, which come with them. */
+const LIST_ICONS = {
+  next: 'skip-forward',
+  previous: 'skip-back',
+  playlist: 'list-music',
+  shuffle: 'shuffle',
+  'repeat-one': 'repeat-1'
+}
+
 const pathOf = ([tag, a]: IconNode): string => {
   const n = (name: string): number => Number(a[name] ?? 0)
   if (tag === 'path') return a.d ?? ''
@@ -56,21 +65,29 @@ const nodes = JSON.parse(await readFile(require.resolve('lucide-static/icon-node
   string,
   readonly IconNode[]
 >
-const rows = Object.entries(ICONS).map(([name, source]) => {
-  const icon = nodes[source]
-  if (!icon) throw new Error(`the icon set has no ${source}`)
-  const path = icon.map(pathOf).map(toAbsoluteStart).join('')
-  return `  ${/-/.test(name) ? `'${name}'` : name}:\n    '${path}'`
-})
-const text = `/**
+const rowsOf = (icons: Readonly<Record<string, string>>): readonly string[] =>
+  Object.entries(icons).map(([name, source]) => {
+    const icon = nodes[source]
+    if (!icon) throw new Error(`the icon set has no ${source}`)
+    const path = icon.map(pathOf).map(toAbsoluteStart).join('')
+    return `  ${/-/.test(name) ? `'${name}'` : name}:\n    '${path}'`
+  })
+const HEAD = `/**
  * Written by tools/icons.ts from Lucide (ISC licence, see LICENSE): each icon as the \`d\` of one path on a 24 by 24 ground,
  * drawn with strokes.
  */
-export const ICONS = {
-${rows.join(',\n')}
+`
+const text = `${HEAD}export const ICONS = {
+${rowsOf(ICONS).join(',\n')}
 } as const
 
 /** An icon of the ready-made player; also what \`slot="icon-…"\` replaces it by. */
 export type IconName = keyof typeof ICONS
 `
-await writeFile(fileURLToPath(new URL('../src/player/bar/icons.ts', import.meta.url)), text)
+const write = (name: string, written: string): Promise<void> =>
+  writeFile(fileURLToPath(new URL(`../src/player/bar/${name}.ts`, import.meta.url)), written)
+await write('icons', text)
+await write(
+  'list-icons',
+  `${HEAD}export const LIST_ICONS = {\n${rowsOf(LIST_ICONS).join(',\n')}\n} as const\n\n/** An icon of lists, as those of the player. */\nexport type ListIconName = keyof typeof LIST_ICONS\n`
+)

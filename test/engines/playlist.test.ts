@@ -261,6 +261,26 @@ describe('a playlist', () => {
     ])
   })
 
+  it('an empty <select> is filled with the items, and follows an edit of the list', async () => {
+    await mountList(TAPES)
+    await person.page.run(() =>
+      document
+        .querySelector('yoke-player')
+        ?.insertAdjacentHTML('beforeend', '<select data-yoke-value="playlist-item"></select>')
+    )
+    const options = (): Promise<readonly string[]> =>
+      person.page.run(() =>
+        [...(document.querySelector('select')?.options ?? [])].map(({ value, label }) => `${value} ${label}`)
+      )
+    await expect.poll(options).toHaveLength(3)
+    expect((await options())[0]).toContain('clock ')
+    await person.page.run(() => {
+      const { yoke } = document.querySelector('yoke-player') ?? {}
+      yoke?.configure({ playlist: yoke.playlist?.items.slice(1).map(({ record }) => record) ?? [] })
+    })
+    await expect.poll(options).toHaveLength(2)
+  })
+
   it('says what is wrong with a command: an item, a way to repeat', async () => {
     await mountList(TAPES)
     expect(await run('play-item', 'gat')).toMatchObject({

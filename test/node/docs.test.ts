@@ -26,6 +26,7 @@ import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
 
 const home = fileURLToPath(new URL('../../', import.meta.url))
 const MARKUP = 'docs/reference/markup.md'
+const MOMENTS = 'docs/reference/moments.md'
 const PLAYLISTS = 'docs/reference/playlists.md'
 
 describe('the reference has what the code has', () => {
@@ -37,6 +38,9 @@ describe('the reference has what the code has', () => {
     ['Commands of lists', PLAYLISTS, BROUGHT.playlist.commands],
     ['Values of lists', PLAYLISTS, BROUGHT.playlist.values],
     ['States of lists', PLAYLISTS, BROUGHT.playlist.states],
+    ['Commands of moments', MOMENTS, BROUGHT.moments.commands],
+    ['Values of moments', MOMENTS, BROUGHT.moments.values],
+    ['States of moments', MOMENTS, BROUGHT.moments.states],
     ['Attributes', 'docs/reference/player.md', YokePlayer.observedAttributes]
   ])('%s', (heading, path, names) => {
     expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())

@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { overflowing } from './fit-row.ts'
-import { layoutFor, PICTURE_LAYOUTS, SOUND_LAYOUTS, type WrittenLayout } from './layouts.ts'
+import { layoutFor, PICTURE_LAYOUTS, type WrittenLayout } from './layouts.ts'
+import { PICTURE_LIST_LAYOUTS, SOUND_LIST_LAYOUTS } from './list-layouts.ts'
 import { tryReadLayouts } from './read-layouts.ts'
+import { SOUND_LAYOUTS } from './sound-layouts.ts'
 
 describe('a row', () => {
   it.each<[readonly [width: number, rank: number][], number, readonly number[]]>([
@@ -75,7 +77,8 @@ describe('a row', () => {
 
 describe('layouts', () => {
   it('of the house can be read', () => {
-    for (const layouts of [PICTURE_LAYOUTS, SOUND_LAYOUTS]) expect(tryReadLayouts(layouts).ok).toBe(true)
+    for (const layouts of [PICTURE_LAYOUTS, SOUND_LAYOUTS, PICTURE_LIST_LAYOUTS, SOUND_LIST_LAYOUTS])
+      expect(tryReadLayouts(layouts).ok).toBe(true)
   })
 
   it.each<[string | readonly WrittenLayout[], string]>([

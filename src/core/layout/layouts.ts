@@ -1,3 +1,6 @@
+/** Controls that only a player with a playlist shows. */
+export const OF_LISTS = ['previous', 'next', 'playlist', 'repeat', 'shuffle', 'artist'] as const
+
 /** The ready-made player's controls, by name: the command or value that each serves, or what no command is. */
 export const CONTROL_NAMES = [
   'play-pause',
@@ -21,7 +24,8 @@ export const CONTROL_NAMES = [
   'fullscreen',
   'title',
   'gap',
-  'settings'
+  'settings',
+  ...OF_LISTS
 ] as const
 
 /** One of {@link CONTROL_NAMES}. */
@@ -71,7 +75,8 @@ export type WrittenLayout = LayoutOf<ControlName | LayoutEntry>
 /** What plays stands in the top corner. */
 const TITLE = { top: [{ control: 'title' }] } as const
 
-const layout = (from: number, ...rows: readonly (readonly (ControlName | ControlEntry)[])[]): Layout => ({
+/** A layout of rows whose controls may be their names alone. */
+export const layout = (from: number, ...rows: readonly (readonly (ControlName | ControlEntry)[])[]): Layout => ({
   from,
   rows: rows.map(row => row.map(entry => (typeof entry === 'string' ? { control: entry } : entry)))
 })
@@ -108,26 +113,6 @@ export const PICTURE_LAYOUTS: readonly Layout[] = [
     ),
     ...TITLE
   }
-]
-
-/** The layouts of a player for sound alone. */
-export const SOUND_LAYOUTS: readonly Layout[] = [
-  layout(0, ['title'], ['play-pause', 'seek-live', 'seek-bar', 'current-time', 'muted', 'settings']),
-  layout(
-    460,
-    ['title'],
-    [
-      'play-pause',
-      { control: 'skip', by: -10 },
-      { control: 'skip', by: 10 },
-      'seek-live',
-      'seek-bar',
-      'clock',
-      'volume',
-      'playback-rate',
-      'settings'
-    ]
-  )
 ]
 
 /** The layout for a width: the last one that begins at or below it, else the narrowest. */

@@ -1,7 +1,19 @@
 import type { Words } from './en.ts'
+import type { PartWords } from './part-words.ts'
 
 /** The words of the ready-made player in Arabic. */
-export const AR: Words = {
+export const AR: Words & PartWords = {
+  goOnAt: 'المتابعة من {time}',
+  fromTheStart: 'من جديد',
+  keptHere: 'محفوظ على هذا الجهاز فقط',
+  backToPlace: 'العودة إلى مكانه',
+  closeDocked: 'إغلاق المشغل الصغير',
+  next: 'التالي',
+  previous: 'السابق',
+  playlist: 'قائمة التشغيل',
+  shuffle: 'ترتيب عشوائي',
+  repeat: 'تكرار القائمة',
+  repeatOne: 'تكرار هذا المقطع',
   lang: 'ar',
   live: 'مباشر',
   positionOf: '{position} من {duration}',

@@ -1,7 +1,19 @@
 import type { Words } from './en.ts'
+import type { PartWords } from './part-words.ts'
 
 /** The words of the ready-made player in Japanese. */
-export const JA: Words = {
+export const JA: Words & PartWords = {
+  goOnAt: '{time} から続ける',
+  fromTheStart: '最初から見る',
+  keptHere: 'この端末にだけ保存されています',
+  backToPlace: '元の位置に戻す',
+  closeDocked: '小さなプレーヤーを閉じる',
+  next: '次へ',
+  previous: '前へ',
+  playlist: '再生リスト',
+  shuffle: 'シャッフル',
+  repeat: 'リストを繰り返す',
+  repeatOne: 'この項目を繰り返す',
   lang: 'ja',
   live: 'ライブ',
   positionOf: '{duration}中{position}',

@@ -3,24 +3,28 @@ import { AR } from './ar.ts'
 import { fillWords } from './basic.ts'
 import { EN, type Words } from './en.ts'
 import { JA } from './ja.ts'
+import { DOCK_WORDS, LIST_WORDS, type PartWords, RESUME_WORDS } from './part-words.ts'
+
+const ENGLISH: Words & PartWords = { ...EN, ...LIST_WORDS, ...RESUME_WORDS, ...DOCK_WORDS }
+const KEYS = Object.keys(ENGLISH) as (keyof typeof ENGLISH)[]
 
 const placesIn = (text: string): readonly string[] => [...text.matchAll(/\{\w+\}/g)].map(String).sort()
 
-describe.each<[string, Words]>([
+describe.each<[string, Words & PartWords]>([
   ['ar', AR],
   ['ja', JA]
 ])('the words in %s', (lang, words) => {
   it('are all there, each with the same places to fill', () => {
-    expect(Object.keys(words).sort()).toEqual(Object.keys(EN).sort())
-    for (const key of Object.keys(EN) as (keyof Words)[]) {
-      expect(placesIn(words[key]), key).toEqual(placesIn(EN[key]))
+    expect(Object.keys(words).sort()).toEqual([...KEYS].sort())
+    for (const key of KEYS) {
+      expect(placesIn(words[key]), key).toEqual(placesIn(ENGLISH[key]))
       expect(words[key].trim(), key).not.toBe('')
     }
     expect(words.lang).toBe(lang)
   })
 
   it('are not those in English', () => {
-    const same = (Object.keys(EN) as (keyof Words)[]).filter(key => words[key] === EN[key])
+    const same = KEYS.filter(key => words[key] === ENGLISH[key])
     expect(same.filter(key => key !== 'rate')).toEqual([])
   })
 })

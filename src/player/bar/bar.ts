@@ -17,6 +17,9 @@ import { keepPlace } from './keep-place.ts'
 /** Which control leaves the bar first when room is short: the lowest. What is not here stays. */
 const RANKS: Partial<Record<ControlName, number>> = {
   title: 1,
+  artist: 1,
+  shuffle: 2,
+  repeat: 2,
   stop: 2,
   restart: 2,
   'step-frame': 2,
@@ -27,6 +30,9 @@ const RANKS: Partial<Record<ControlName, number>> = {
   duration: 6,
   'remaining-time': 6,
   clock: 6,
+  next: 7,
+  previous: 7,
+  playlist: 7,
   'current-time': 6,
   captions: 7,
   volume: 8,

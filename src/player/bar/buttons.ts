@@ -6,10 +6,12 @@ import type { Words } from '../../core/words/en.ts'
 import { type Attributes, create } from '../look/create.ts'
 import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
+import type { ListIconName } from './list-icons.ts'
+import { LISTS } from './parts.ts'
 
 /** What a button looks like and is called, while a state holds. */
 interface Face {
-  readonly icon: IconName
+  readonly icon: IconName | ListIconName
   readonly label: string
   readonly when?: string
   /** The name of the icon's slot, where it is another than the icon's. */
@@ -103,7 +105,7 @@ const SPECS: Partial<Record<ControlName, (entry: ControlEntry, words: Words) => 
 
 /** The button of a control, or `undefined` for a control that is more than a button. */
 export const buttonSpec = (entry: ControlEntry, words: Words): ButtonSpec | undefined =>
-  own(SPECS, entry.control)?.(entry, words)
+  own(SPECS, entry.control)?.(entry, words) ?? LISTS.here?.listSpec(entry.control, words)
 
 const createFace = (face: Face, isItem: boolean): HTMLElement => {
   const slot = own({ ...face }, 'slot')
@@ -115,7 +117,7 @@ const createFace = (face: Face, isItem: boolean): HTMLElement => {
   )
 }
 
-const isSwitch = ({ command }: ButtonSpec): boolean => command === 'toggle-loop'
+const isSwitch = ({ command }: ButtonSpec): boolean => /^(?:toggle-(?:loop|shuffle)|cycle)/.test(command)
 
 /** What makes a button an item of a menu. */
 export const ITEM: Attributes = { role: 'menuitem', tabindex: '-1', class: 'item', part: 'menu-item' }

@@ -12,6 +12,7 @@ import { create } from '../look/create.ts'
 import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
 import { createIcon } from './create-icon.ts'
 import { createGroup, createMenu } from './menu.ts'
+import { LISTS } from './parts.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
 
 /** What controls are made from. */
@@ -27,11 +28,12 @@ export interface ControlContext {
 }
 
 /** A control, and the menu that belongs to it. */
-interface Made {
+export interface Made {
   readonly control: HTMLElement
   readonly menu?: HTMLElement
 }
 
+/** A value as text. */
 const readout = (value: string): HTMLElement => create('span', { part: value, 'data-yoke-value': value })
 
 /** What shows which of several items is chosen. */
@@ -58,7 +60,7 @@ const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
     )
   )
 
-/** An item in words that are not ours: a track, a quality. */
+/** An item in words that are not ours: a track, a quality, an item of a playlist. */
 const choiceItem = (command: string, label: string, value: string, isChosen: boolean, lang?: string): Node =>
   create(
     'button',
@@ -123,6 +125,7 @@ const settingsItems = (context: ControlContext): readonly Node[] => {
   return (context.yoke.settings.shortcuts ?? SHORTCUTS).length > 0 ? [...items, shortcutsItem(context)] : items
 }
 
+/** A menu as a control. */
 const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
   control: made.button,
   menu: made.menu
@@ -200,11 +203,20 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
     )
 }
 
+/** What other parts make controls of. */
+const PIECES = { choiceItem, createIcon, createMenu }
+
+/** See {@link PIECES}. */
+export type ControlPieces = typeof PIECES
+
 /** Makes a control of the bar by its name. */
 export const makeControl = (entry: ControlEntry, context: ControlContext): Made => {
   const spec = buttonSpec(entry, context.words)
   if (spec) return { control: createButton(spec) }
-  return own(MORE_THAN_BUTTONS, entry.control)?.(context) ?? { control: create('span') }
+  const made =
+    own(MORE_THAN_BUTTONS, entry.control)?.(context) ??
+    LISTS.here?.makeListControl(entry.control, { ...context, pieces: PIECES })
+  return made ?? { control: create('span') }
 }
 
 /** The name of the slot that an author's own piece takes. */

@@ -1,11 +1,14 @@
 import { create, fill } from '../look/create.ts'
 import { ICONS, type IconName } from './icons.ts'
+import type { ListIconName } from './list-icons.ts'
+import { LISTS } from './parts.ts'
 
 const SVG = 'http://www.w3.org/2000/svg'
 
 /** An icon, in a slot of its own: the author's `slot="icon-…"` takes its place. */
-export const createIcon = (name: IconName, slot: string = name): HTMLSlotElement => {
-  const path = fill(document.createElementNS(SVG, 'path'), { d: ICONS[name] }, [])
+export const createIcon = (name: IconName | ListIconName, slot: string = name): HTMLSlotElement => {
+  const d = { ...ICONS, ...LISTS.here?.LIST_ICONS }[name]
+  const path = fill(document.createElementNS(SVG, 'path'), { d }, [])
   const svg = fill(
     document.createElementNS(SVG, 'svg'),
     { viewBox: '0 0 24 24', part: `icon icon-${name}`, class: `icon icon-${name}`, 'aria-hidden': 'true' },

@@ -1,11 +1,12 @@
-import { type ControlName, type Layout, PICTURE_LAYOUTS, SOUND_LAYOUTS } from '../../core/layout/layouts.ts'
+import { type ControlName, type Layout, OF_LISTS, PICTURE_LAYOUTS } from '../../core/layout/layouts.ts'
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
 import { EN, type Words } from '../../core/words/en.ts'
-import { definePart, use } from '../../loading/part.ts'
+import { bring, definePart, type Part, use } from '../../loading/part.ts'
 import { whenFar, whenNear } from '../../wiring/scope/when-near.ts'
 import { languageOf, useWords } from '../look/language.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
 import { keepPlace } from './keep-place.ts'
+import { LISTS, SOUND } from './parts.ts'
 import { type DrawnControls, drawControls } from './ready-made.ts'
 
 const CAPTION_LOOKS = definePart(async () => {
@@ -97,7 +98,8 @@ class ReadyMadeControls {
       return
     }
     this.erase()
-    if (isWanted) useWords(languageOf(this.#player.element), EN as Words, this, words => this.#drawIn(words))
+    if (!isWanted) return
+    this.#withParts(() => useWords(languageOf(this.#player.element), EN as Words, this, words => this.#drawIn(words)))
   }
 
   erase(): void {
@@ -115,8 +117,29 @@ class ReadyMadeControls {
   }
 
   get #layouts(): readonly Layout[] {
-    const { media, settings } = this.#player.yoke
-    return settings.layouts ?? (media?.kind === 'sound' ? SOUND_LAYOUTS : PICTURE_LAYOUTS)
+    const isSound = this.#isSound
+    const ofList = this.#hasList ? LISTS.here?.layoutsFor(isSound) : undefined
+    const usual = ofList ?? (isSound ? SOUND.here?.SOUND_LAYOUTS : undefined)
+    return this.#player.yoke.settings.layouts ?? usual ?? PICTURE_LAYOUTS
+  }
+
+  get #isSound(): boolean {
+    return this.#player.yoke.media?.kind === 'sound'
+  }
+
+  get #hasList(): boolean {
+    return this.#player.yoke.settings.playlist !== undefined
+  }
+
+  /** Calls once all is here that these controls are made with; what cannot be had is done without. */
+  #withParts(then: () => void): void {
+    const { generation } = this
+    const parts: readonly Part<unknown>[] = [...(this.#isSound ? [SOUND] : []), ...(this.#hasList ? [LISTS] : [])]
+    if (parts.every(({ here }) => here)) then()
+    else
+      void Promise.all(parts.map(part => bring(part, this))).then(() => {
+        if (generation === this.generation && !this.signal.aborted) then()
+      })
   }
 
   #drawIn(words: Words): void {
@@ -130,7 +153,11 @@ class ReadyMadeControls {
       shadow,
       words,
       layouts: this.#layouts,
-      without: new Set(without as readonly ControlName[])
+      without: new Set([...(without as readonly ControlName[]), ...(this.#hasList ? [] : OF_LISTS)]),
+      extras: [
+        ...(SOUND.here && this.#isSound ? [SOUND.here.dressSound] : []),
+        ...(LISTS.here && this.#hasList ? [LISTS.here.dressList] : [])
+      ]
     })
     this.#player.isDrawn = true
     this.watch()
@@ -157,7 +184,8 @@ export const begin: PlayerFeature = (player, signal) => {
   const draw = (): void => controls.drawSoon()
   const stops = [
     yoke.subscribe(
-      ({ media, settings }) => `${settings.controls} ${settings.backdrop} ${media?.kind} ${languageOf(element)}`,
+      ({ media, settings }) =>
+        `${settings.controls} ${settings.backdrop} ${media?.kind} ${settings.playlist !== undefined} ${languageOf(element)}`,
       draw
     ),
     yoke.subscribe(

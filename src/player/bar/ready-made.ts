@@ -4,7 +4,6 @@ import { closest, isElement } from '../../wiring/scope/nodes.ts'
 import { bindScope } from '../../wiring/scope/scope.ts'
 import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
-import { create } from '../look/create.ts'
 import { Bar } from './bar.ts'
 import { Notice } from './notice.ts'
 import { keepOverPicture } from './over-picture.ts'
@@ -18,6 +17,8 @@ export interface ReadyMadeOptions {
   readonly words: Words
   readonly layouts: readonly Layout[]
   readonly without: ReadonlySet<ControlName>
+  /** What else belongs to such a player, each with its end. */
+  readonly extras: readonly ((yoke: Yoke, shadow: ShadowRoot, bar: HTMLElement) => () => void)[]
 }
 
 /** Controls that are drawn. */
@@ -28,7 +29,7 @@ export interface DrawnControls {
 }
 
 /** The ready-made controls of a player: made of nothing but commands, values, states and measures, in its shadow root. */
-export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMadeOptions): DrawnControls => {
+export const drawControls = ({ yoke, shadow, words, layouts, without, extras }: ReadyMadeOptions): DrawnControls => {
   const { host } = shadow
   const life = new AbortController()
   const { signal } = life
@@ -40,7 +41,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
   for (const piece of pieces) piece.lang = words.lang
   CONTROLS_SHEET.adopt(shadow, 'behind')
   shadow.append(...pieces)
-  const cover = yoke.media?.kind === 'sound' ? showCover(yoke, bar.element) : undefined
+  const ends = extras.map(dress => dress(yoke, shadow, bar.element))
   let width = host.clientWidth
   const surface = (): Element | undefined => (yoke.media?.kind === 'sound' ? undefined : yoke.media?.surface)
   const letGo = keepOverPicture(host, surface, pieces, now => {
@@ -58,7 +59,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without }: ReadyMad
     arrange: layouts => bar.fit(width, layouts),
     erase: () => {
       life.abort()
-      cover?.()
+      for (const end of ends) end()
       stop()
       release()
       letGo()
@@ -75,20 +76,6 @@ const forgetSlots = ({ host }: ShadowRoot): void => {
   host.append(text)
   text.assignedSlot?.assignedNodes()
   text.remove()
-}
-
-/** The poster of sound is its cover, which stands before the controls. @returns its end. */
-const showCover = (yoke: Yoke, bar: HTMLElement): (() => void) => {
-  const image = create('img', { class: 'cover', part: 'cover', alt: '' })
-  const place = create('slot', { name: 'cover' }, image)
-  const show = (src: string | undefined): void => {
-    image.hidden = !src
-    if (src) image.src = src
-    else image.removeAttribute('src')
-  }
-  show(yoke.settings.poster)
-  bar.prepend(place)
-  return yoke.subscribe(({ settings: { poster } }) => poster, show)
 }
 
 /** A press that closes a menu does nothing else. */

@@ -206,19 +206,6 @@ const MENUS = /* css */ `
 kbd { font: inherit; padding: 2px 8px; border-radius: 5px; background: color-mix(in srgb, var(--text) 16%, transparent) }
 `
 
-const SOUND = /* css */ `
-:host(:state(sound)) { min-block-size: calc(var(--size) + 4px) }
-:host(:state(sound)) .bar { --fade: 0px; position: relative; inset: auto; border-radius: var(--radius); background: var(--surface); opacity: 1; translate: none; pointer-events: auto }
-:host(:state(sound)) :is(.over:not(.sound-offer), .pause-panel) { display: none }
-.cover { flex: none; align-self: stretch; inline-size: 64px; min-block-size: 64px; object-fit: cover; border-radius: calc(var(--radius) - 4px); margin-inline-end: 6px }
-:host(:state(sound)) .row > .cell.title { padding-inline: 4px; font-weight: 600 }
-:host(:state(sound)) .row > .cell.title:only-child { padding-block-start: 6px }
-:host(:state(sound):state(failed)) .bar { position: absolute }
-:host(:state(sound):state(failed)) .fault { display: flex; align-items: center; justify-content: center; position: static; padding: 8px 14px; border-radius: var(--radius) }
-:host(:state(sound)) .fault :is(.icon, .way-on) { flex: none }
-:host(:state(sound)) .notice { inset-block-start: auto; inset-block-end: calc(100% + 6px) }
-`
-
 const WISHES = /* css */ `
 @media (prefers-reduced-motion: reduce) { * { transition: none !important } .busy-sign i { animation: none } .busy-sign i:nth-child(2) { transform: scaleY(.6) } }
 @media (forced-colors: active) {
@@ -237,7 +224,7 @@ const WISHES = /* css */ `
 `
 
 /** What the ready-made controls look like. Everything an author may change is a custom property or a part. */
-export const CONTROLS_CSS = GROUND + BAR + SLIDERS + OVER + MENUS + SOUND + WISHES
+export const CONTROLS_CSS = GROUND + BAR + SLIDERS + OVER + MENUS + WISHES
 
 /** Styles what is drawn in a player's shadow root. */
 export const CONTROLS_SHEET = sharedSheet(CONTROLS_CSS)

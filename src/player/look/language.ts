@@ -1,5 +1,6 @@
 import type { Words } from '../../core/words/en.ts'
 import { isLanguageTag } from '../../core/words/language-tag.ts'
+import type { PartWords } from '../../core/words/part-words.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import { attributeOf, closest, rootOf } from '../../wiring/scope/nodes.ts'
 
@@ -17,7 +18,7 @@ const taught = new Map<string, Partial<Words>>()
  * before, else in English. To be called before players are made, or on any later occasion followed by a change of `lang`.
  * @param lang a BCP 47 language tag, such as `fr` or `pt-BR`.
  */
-export const defineWords = (lang: string, words: Partial<Words>): void => {
+export const defineWords = (lang: string, words: Partial<Words & PartWords>): void => {
   const tag = lang.toLowerCase()
   const { lang: own = lang, ...rest } = words
   // Numbers and times of what is no tag are written as before.

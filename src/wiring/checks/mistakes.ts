@@ -1,4 +1,5 @@
 import { type Fault, type FaultCode, fault } from '../../core/fault.ts'
+import { bringerOf } from '../../core/markup/brought-names.ts'
 import { nearestName } from '../../core/nearest-name.ts'
 import { COMMAND_NAMES } from '../../core/playback/commands.ts'
 import type { Presentation } from '../../core/playback/plan.ts'
@@ -17,6 +18,14 @@ export const unknownName = (
   kind: string,
   names: readonly string[]
 ): Fault => fault(code, `${attribute} asks for “${written}”, which is no ${kind}.`, hintFor(written, names))
+
+/** A value that nobody knows; `undefined` for one that may yet come with a playlist, or moments. */
+export const unknownValue = (name: string, names: readonly string[]): Fault | undefined =>
+  bringerOf('values', name) ? undefined : unknownName('value-unknown', 'data-yoke-value', name, 'value', names)
+
+/** As {@link unknownValue}, of a state. */
+export const unknownState = (name: string, names: readonly string[]): Fault | undefined =>
+  bringerOf('states', name) ? undefined : unknownName('state-unknown', 'data-yoke-when', name, 'state', names)
 
 /** A command that nobody knows. */
 export const unknownCommand = (name: string, yoke: YokeView): Fault =>

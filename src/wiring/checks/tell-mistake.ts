@@ -9,12 +9,16 @@ interface Told extends PartHost {
   raise(reason: Fault, element?: Element): unknown
 }
 
-/** Tells a mistake of a page's author as soon as the words for it are there. */
+/** Tells a mistake of a page's author as soon as the words for it are there. @param choose `undefined` where it turns out to be none. */
 export const tellMistake = (
   yoke: Told,
   element: Element | undefined,
-  choose: (mistakes: typeof import('./mistakes.ts')) => Fault
-): void => use(MISTAKES, yoke, mistakes => void yoke.raise(choose(mistakes), element))
+  choose: (mistakes: typeof import('./mistakes.ts')) => Fault | undefined
+): void =>
+  use(MISTAKES, yoke, mistakes => {
+    const mistake = choose(mistakes)
+    if (mistake) yoke.raise(mistake, element)
+  })
 
 /** The fault of a mistake, for whoever has to give it back. */
 export const mistakeOf = (choose: (mistakes: typeof import('./mistakes.ts')) => Fault): Promise<Fault> =>

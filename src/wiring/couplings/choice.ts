@@ -4,7 +4,7 @@ import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import { tellMistake } from '../checks/tell-mistake.ts'
 import { isTag } from '../scope/nodes.ts'
-import type { Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
+import type { Choice, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 
 type Field = HTMLInputElement | HTMLSelectElement
@@ -24,48 +24,37 @@ const show = (field: Field, value: PlainValue): void => {
   else field.value = Number.isFinite(Number(value)) ? String(Math.round(Number(value) * 100) / 100) : ''
 }
 
-const rateOptions = ({ snapshot, settings: { words } }: YokeView): readonly HTMLOptionElement[] => {
+const rateChoices = ({ snapshot, settings: { words } }: YokeView): readonly Choice[] => {
   const format = new Intl.NumberFormat(words.lang)
-  return offeredRates(snapshot).map(
-    rate => new Option(fillWords(words.rate, { rate: format.format(rate) }), String(rate))
-  )
+  return offeredRates(snapshot).map(rate => [String(rate), fillWords(words.rate, { rate: format.format(rate) })])
 }
 
-const trackOptions = ({ snapshot, settings: { words } }: YokeView): readonly HTMLOptionElement[] => [
-  new Option(words.captionsOff ?? 'Off', OFF),
-  ...offeredTracks(snapshot.captionTracks).map(({ label, id }) => new Option(label, id))
+const trackChoices = ({ snapshot, settings: { words } }: YokeView): readonly Choice[] => [
+  [OFF, words.captionsOff ?? 'Off'],
+  ...offeredTracks(snapshot.captionTracks).map(({ label, id }): Choice => [id, label])
 ]
 
-const qualityOptions = ({ snapshot }: YokeView): readonly HTMLOptionElement[] =>
-  snapshot.qualities.map(quality => new Option(quality, quality))
+const qualityChoices = ({ snapshot }: YokeView): readonly Choice[] =>
+  snapshot.qualities.map(quality => [quality, quality])
 
 /** What an empty list is filled with: the rates on offer, the text tracks, the qualities. */
-const FILLINGS: Readonly<Record<string, ((yoke: YokeView) => readonly HTMLOptionElement[]) | undefined>> = {
+const FILLINGS: Readonly<Record<string, BoundValue['choices']>> = {
   __proto__: null as never,
-  'playback-rate': rateOptions,
-  captions: trackOptions,
-  quality: qualityOptions
+  'playback-rate': rateChoices,
+  captions: trackChoices,
+  quality: qualityChoices
 }
 
 /** Keeps an empty list filled with what there is. @returns its stop. */
 const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void) => {
-  const options = FILLINGS[value.name]
-  if (!options || !isTag(field, 'select') || field.options.length > 0) return () => undefined
-  const fill = (): void => field.replaceChildren(...options(yoke))
+  const choices = FILLINGS[value.name] ?? value.choices
+  if (!choices || !isTag(field, 'select') || field.options.length > 0) return () => undefined
+  const fill = (): void => {
+    field.replaceChildren(...choices(yoke).map(([of, label]) => new Option(label, of)))
+    show(field, value.read(yoke))
+  }
   fill()
-  return yoke.subscribe(
-    ({ snapshot, settings: { words } }) =>
-      [
-        ...snapshot.captionTracks.map(({ id, label }) => `${id} ${label}`),
-        ...offeredRates(snapshot),
-        ...snapshot.qualities,
-        words.lang
-      ].join(),
-    () => {
-      fill()
-      show(field, value.read(yoke))
-    }
-  )
+  return yoke.subscribe(() => choices(yoke).join(), fill)
 }
 
 const readField = (field: Field): string | boolean =>

@@ -5,7 +5,7 @@ import { viewerWordsOf } from '../../core/words/viewer.ts'
 import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf, isTag } from '../scope/nodes.ts'
 import { askOwn } from '../yoke/own-names.ts'
-import type { AuthorValue, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
+import type { AuthorValue, Choice, Coupling, PlainValue, YokeView } from '../yoke/yoke-view.ts'
 import type { BoundValue } from './bound-value.ts'
 import { coupleChoice } from './choice.ts'
 import { coupleFileField } from './file-field.ts'
@@ -85,16 +85,24 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
   const own = yoke.authorValues.get(name)
   if (!own) return undefined
   const read = (): PlainValue => readOwn(own, yoke)
-  return { name, kind: 'plain', read, write: own.write && (value => writeOwn(own, value, yoke)) }
+  // Whatever it gives, by our own hands: what is no list of pairs is none.
+  const choices = (): readonly Choice[] =>
+    askOwn(own, yoke, () =>
+      [...(own.choices?.(yoke) ?? [])].map(([of, label]): Choice => [String(of), String(label)])
+    ) ?? []
+  return {
+    name,
+    kind: 'plain',
+    read,
+    write: own.write && (value => writeOwn(own, value, yoke)),
+    choices: own.choices && choices
+  }
 }
 
 /** Reports a misspelt value. A name that is close to none of ours may be defined by the page's script later. */
 const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
   const names = [...Object.keys(VALUES), 'fault-text', ...yoke.authorValues.keys()]
-  if (nearestName(name, names))
-    tellMistake(yoke, element, ({ unknownName }) =>
-      unknownName('value-unknown', 'data-yoke-value', name, 'value', names)
-    )
+  if (nearestName(name, names)) tellMistake(yoke, element, ({ unknownValue }) => unknownValue(name, names))
 }
 
 /** Couples `data-yoke-value`: two-way on form controls, one-way on everything else. */

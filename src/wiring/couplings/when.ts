@@ -22,10 +22,7 @@ const readTerms = (element: Element): readonly Term[] =>
 /** Reports a misspelt state. A name that is close to none of ours may be defined by the page's script later. */
 const reportMisspelling = (element: Element, name: string, yoke: YokeView): void => {
   const names = stateNames(yoke)
-  if (nearestName(name, names))
-    tellMistake(yoke, element, ({ unknownName }) =>
-      unknownName('state-unknown', 'data-yoke-when', name, 'state', names)
-    )
+  if (nearestName(name, names)) tellMistake(yoke, element, ({ unknownState }) => unknownState(name, names))
 }
 
 /** By attribute: an SVG has no property of that name. */

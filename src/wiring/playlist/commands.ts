@@ -7,6 +7,11 @@ import type { Playlist } from './playlist.ts'
 /** How an item is named in markup: its id, else its number, from 1. */
 export const nameOfItem = (item: PlaylistItem, index: number): string => item.id || String(index + 1)
 
+const titleOf = (item: PlaylistItem, index: number): string => {
+  const { title } = item.record
+  return typeof title === 'string' && title ? title : nameOfItem(item, index)
+}
+
 const itemAt = ({ items }: Playlist, name: string): PlaylistItem | undefined =>
   items.find(({ id }) => id !== '' && id === name) ?? items[Number(name) - 1]
 
@@ -59,7 +64,8 @@ export const vocabularyOf = (
     values: {
       'playlist-item': {
         read: () => (list.current && list.index >= 0 ? nameOfItem(list.current, list.index) : undefined),
-        write: (value, yoke) => void yoke.run('play-item', String(value))
+        write: (value, yoke) => void yoke.run('play-item', String(value)),
+        choices: () => list.items.map((item, index) => [nameOfItem(item, index), titleOf(item, index)])
       },
       'item-number': { read: () => (list.index < 0 ? undefined : list.index + 1) },
       'item-count': { read: () => list.items.length },

@@ -1,7 +1,10 @@
+import { definePart, use } from '../../loading/part.ts'
 import type { Feature } from '../yoke/yoke-view.ts'
-import { keepAhead } from './ahead.ts'
 import { vocabularyOf } from './commands.ts'
 import { Playlist, type PlaylistHost } from './playlist.ts'
+
+/** What it does once something plays. */
+const PLAYING = definePart(() => import('./playing.ts'))
 
 /** Plays the list that the setting `playlist` names. */
 export const begin: Feature = (view, signal) => {
@@ -28,7 +31,12 @@ export const begin: Feature = (view, signal) => {
     ({ snapshot }) => snapshot,
     () => list.follow()
   )
-  keepAhead(yoke, list, signal)
+  yoke.subscribe(
+    ({ snapshot: { paused } }) => paused,
+    paused => {
+      if (!paused) use(PLAYING, yoke, ({ followPlaying }) => followPlaying(yoke, list, signal))
+    }
+  )
   signal.addEventListener('abort', () => list.stop())
   void list.read()
 }

@@ -3,7 +3,6 @@ import { STATES } from '../../core/playback/states.ts'
 import { PlayOrder } from '../../core/playlist/play-order.ts'
 import { type PlaylistItem, readPlaylist } from '../../core/playlist/read-playlist.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
-import { isSafeAddress } from '../../core/safe-address.ts'
 import { use } from '../../loading/part.ts'
 import { fetchDocument } from '../clip/fetch-document.ts'
 import type { ReadyClip } from '../clip/read-clip.ts'
@@ -31,6 +30,9 @@ const JUST_NOW = 1000
 /** The list that a yoke plays: which item it plays now, which comes next, and that it comes. */
 export class Playlist implements PlaylistView {
   label = ''
+  // Of interest once something plays: `playing.ts` says them.
+  mediaKeys: PlaylistView['mediaKeys'] = {}
+  metadata: MediaMetadataInit = {}
   failed: readonly PlaylistItem[] = []
   readonly #yoke: PlaylistHost
   readonly #order = new PlayOrder<PlaylistItem>()
@@ -84,22 +86,6 @@ export class Playlist implements PlaylistView {
 
   get shuffle(): boolean {
     return this.#order.shuffle
-  }
-
-  get mediaKeys(): PlaylistView['mediaKeys'] {
-    return {
-      nexttrack: this.following && (yoke => void yoke.run('next')),
-      previoustrack: this.current && (yoke => void yoke.run('previous'))
-    }
-  }
-
-  get metadata(): MediaMetadataInit {
-    const [artist = '', album = '', cover = ''] = ['artist', 'album', 'cover'].map(name => {
-      const said = this.current?.record[name]
-      return typeof said === 'string' ? said : ''
-    })
-    const isShown = cover !== '' && isSafeAddress(cover)
-    return { artist, album, ...(isShown && { artwork: [{ src: this.resolve(cover) }] }) }
   }
 
   /** An address of a record, as the page would have to write it. */

@@ -47,12 +47,17 @@ export interface AuthorCommand {
 /** A state of an author's own. Asked whenever the media changes, and by `refresh()`: keep it cheap. */
 export type AuthorState = (yoke: YokeView) => boolean
 
+/** What a value may be set to, and how that is called. */
+export type Choice = readonly [value: string, label: string]
+
 /** A value of an author's own. */
 export interface AuthorValue {
   /** Called whenever the media changes, and by `refresh()`: keep it cheap. */
   read(yoke: YokeView): PlainValue
   /** Called when the viewer has changed a form control; what shows it is then read anew. Without it, form controls are read only. */
   write?(value: string | number | boolean, yoke: YokeView): void
+  /** What it may be set to: an empty `<select>` is filled with that. Asked as often as `read`. */
+  choices?(yoke: YokeView): readonly Choice[]
 }
 
 /** A place in the document that is coupled to a yoke, with all that stands in it. */

@@ -123,6 +123,15 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     again: press,
     works: () => document.querySelector('yoke-player')?.yoke.playlist?.current
   },
+  'playlist-playing': {
+    html: player(`playlist='["/media/lock-gate.webm", "/media/tide-clock.webm"]' muted`, ''),
+    want: press,
+    again: async () => {
+      await document.querySelector('yoke-player')?.yoke.run('pause')
+      await document.querySelector('yoke-player')?.yoke.run('play')
+    },
+    works: () => performance.getEntriesByType('resource').some(({ name }) => name.endsWith('tide-clock.webm'))
+  },
   'playlist-faults': {
     html: player(`playlist='["/media/lock-gate.webm", 7]'`),
     again: () => document.querySelector('yoke-player')?.setAttribute('playlist', '["/media/lock-gate.webm", 8]'),
@@ -132,6 +141,46 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     html: player(`playlist='["/media/lock-gate.webm"]'`, `${CLIP}<ol data-yoke-playlist></ol>`),
     again: press,
     works: () => document.querySelector('[data-yoke-playlist] > li')
+  },
+  sound: {
+    html: player('controls', '<audio muted src="/media/bell-buoy.webm"></audio>'),
+    again: () => document.querySelector('yoke-player')?.setAttribute('without', 'title'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.cover')
+  },
+  'list-controls': {
+    html: player(`controls playlist='["/media/lock-gate.webm"]'`, ''),
+    again: () => document.querySelector('yoke-player')?.setAttribute('without', 'title'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~="next"]')
+  },
+  moments: {
+    html: player(`settings='{"moments":[{"at":1,"label":"Flood"}]}'`),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.moments
+  },
+  'moment-rows': {
+    html: player('', `${CLIP}<ol data-yoke-moments><li data-yoke-at="1">Flood</li></ol>`),
+    again: press,
+    works: () => document.querySelector('[data-yoke-moments] > [tabindex]')
+  },
+  'moments (marks)': {
+    html: player(`settings='{"moments":[{"at":1,"label":"Flood"}]}'`, `${CLIP}<p><i data-yoke-marks></i></p>`),
+    again: press,
+    works: () => document.querySelector('[data-yoke-marks] > i')
+  },
+  preview: {
+    html: player('', `${withTrack('/names.vtt')}<i data-yoke-preview></i>`),
+    again: press,
+    works: () => document.querySelector('[data-yoke-preview][hidden]')
+  },
+  'on-track': {
+    html: player(`controls settings='{"moments":[{"at":1,"label":"Flood"}]}'`),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.marks')
+  },
+  stretch: {
+    html: player('from="2"'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.snapshot.stretch
   },
   settings: {
     html: player('hide-after="soon"'),

@@ -1,0 +1,28 @@
+/** What the ready-made controls of a playlist say, in English: these words come with it, and are taught as all others. */
+export const LIST_WORDS = {
+  next: 'Next',
+  previous: 'Previous',
+  playlist: 'Playlist',
+  shuffle: 'Shuffle',
+  repeat: 'Repeat',
+  repeatOne: 'Repeat this one'
+} as const
+
+/** What an offer to go on says. `{time}` is a position as clocks show it. */
+export const RESUME_WORDS = {
+  goOnAt: 'Go on at {time}',
+  fromTheStart: 'From the start',
+  /** Said with the offer, for who wonders how the page knows. */
+  keptHere: 'Kept on this device alone'
+} as const
+
+/** What a docked player says. */
+export const DOCK_WORDS = {
+  backToPlace: 'Back to its place',
+  closeDocked: 'Close the small player'
+} as const
+
+type Keys = keyof typeof LIST_WORDS | keyof typeof RESUME_WORDS | keyof typeof DOCK_WORDS
+
+/** The words of what comes by itself: lists, resuming, docking. */
+export type PartWords = Readonly<Record<Keys, string>>

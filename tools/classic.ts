@@ -31,6 +31,8 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   marks: 'wiring/moments/marks.ts',
   moments: 'wiring/moments/index.ts',
   'moment-rows': 'wiring/moments/couple.ts',
+  memory: 'wiring/memory/index.ts',
+  'resume-offer': 'player/bar/resume-offer.ts',
   'on-track': 'player/bar/on-track.ts',
   'list-controls': 'player/bar/list-controls.ts',
   'named-references': 'core/captions/text/named-references.ts',

@@ -62,6 +62,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   'playlist-rows': ['wiring/playlist/couple.ts'],
   moments: ['wiring/moments/index.ts', 'wiring/moments/marks.ts'],
   'moment-rows': ['wiring/moments/couple.ts'],
+  memory: ['wiring/memory/index.ts'],
+  'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],
   'on-track': ['player/bar/on-track.ts'],
   'caption-faults': ['core/captions/check/sentences.ts'],

@@ -134,6 +134,7 @@ export const FAULT_CODES = [
   'start-without-pause',
   'state-unknown',
   'store-failed',
+  'storage-refused',
   'style-left-out',
   'subscriber-failed',
   'suffix-misleading',

@@ -24,6 +24,10 @@ const FEATURES: readonly FeatureRow[] = [
       isDrawn && (moments !== undefined || [...textTracks].some(({ kind }) => kind === 'metadata'))
   },
   {
+    part: definePart(() => import('./bar/resume-offer.ts')),
+    isWanted: ({ isDrawn, yoke: { settings } }) => isDrawn && settings.resume.position === 'offered'
+  },
+  {
     part: definePart(() => import('./captions/shown-captions.ts')),
     isWanted: ({ yoke }) => yoke.captions !== undefined
   },

@@ -12,6 +12,11 @@ export const BROUGHT = {
     values: ['playlist-item', 'item-number', 'item-count', 'repeat', 'shuffle'],
     states: ['has-playlist', 'has-next', 'has-previous', 'repeating', 'repeating-one', 'shuffled']
   },
+  resume: {
+    commands: ['resume', 'start-over', 'forget'],
+    values: ['resume-time'],
+    states: ['resume-offered']
+  },
   moments: {
     commands: ['next-moment', 'previous-moment'],
     values: ['pointer-moment'],

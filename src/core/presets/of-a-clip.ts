@@ -15,6 +15,7 @@ export const OF_A_CLIP = [
   'posterAt',
   'posterSrcset',
   'preset',
+  'resume.key',
   'sources',
   'src',
   'start.at',

@@ -5,6 +5,7 @@ import type { Fit } from '../picture/fit.ts'
 import type { Shortcut } from '../playback/shortcuts.ts'
 import type { StartSound, StartWhen } from '../playback/start.ts'
 import type { Repeat } from '../playlist/repeats.ts'
+import type { ResumePosition } from '../watched/resume-positions.ts'
 
 /** How playback begins. */
 export interface StartSettings {
@@ -16,6 +17,22 @@ export interface StartSettings {
   readonly at?: string | number | undefined
   /** How loud, from 0 to 1. */
   readonly volume?: number | undefined
+}
+
+/** What is remembered of a clip on the viewer's device, and how it is gone back to. */
+export interface ResumeSettings {
+  /** Goes on where the clip was left: `at-once`, or when the viewer takes the offer. Default `off`: nothing is kept. */
+  readonly position?: ResumePosition | undefined
+  /** Remembers volume, mute and rate for all players of the site. Default false. */
+  readonly settings?: boolean | undefined
+  /** What is left sooner has hardly begun: seconds from its start. Default 10. */
+  readonly afterStart?: number | undefined
+  /** What is left later has been seen: seconds from its end. Default 15. */
+  readonly beforeEnd?: number | undefined
+  /** What is older is forgotten, in days. Default 90. */
+  readonly days?: number | undefined
+  /** What the clip is remembered by. Default: its address. */
+  readonly key?: string | undefined
 }
 
 /** A layout as it may be given, and as it is once it has been read. */
@@ -85,6 +102,8 @@ export interface DataSettings {
   readonly preset?: string | undefined
   /** What follows an item of a playlist: nothing after the last one, the same again, or the first after the last. Default `off`. */
   readonly repeat?: Repeat | undefined
+  /** What is remembered on the viewer's device. */
+  readonly resume?: ResumeSettings | undefined
   /** Take the smallest of several sizes. Default: what the browser says that its user wishes. */
   readonly saveData?: boolean | undefined
   /** Keys that work while focus is in a bound element: `off`, keys that may stay, or keys with commands of your own. */

@@ -1,6 +1,7 @@
 import { FITS } from '../picture/fit.ts'
 import { START_SOUNDS, START_WHENS } from '../playback/start.ts'
 import { REPEATS } from '../playlist/repeats.ts'
+import { RESUME_POSITIONS } from '../watched/resume-positions.ts'
 import type { ValueSchema } from './value-schema.ts'
 
 /** One setting: what values it takes, how its attribute is called, and where it means something. */
@@ -32,6 +33,7 @@ export interface SettingRow {
 const FLAG: ValueSchema = { type: 'boolean' }
 const TEXT: ValueSchema = { type: 'string' }
 const ABOVE_0: ValueSchema = { type: 'number', exclusiveMinimum: 0 }
+const AT_LEAST_0: ValueSchema = { type: 'number', minimum: 0 }
 const SHARE: ValueSchema = { type: 'number', minimum: 0, maximum: 1 }
 const RECORD: ValueSchema = { type: 'object' }
 const SOURCE: ValueSchema = {
@@ -54,7 +56,7 @@ const TRACK: ValueSchema = {
   }
 }
 const RECORDS: ValueSchema = { type: 'array', items: RECORD }
-const TIME: ValueSchema = { anyOf: [TEXT, { type: 'number', minimum: 0 }] }
+const TIME: ValueSchema = { anyOf: [TEXT, AT_LEAST_0] }
 const COLOR: ValueSchema = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }
 const PERCENT = '(100(\\.0+)?|\\d{1,2}(\\.\\d+)?)%'
 
@@ -126,6 +128,12 @@ const SETTINGS = {
   preload: { schema: words('none', 'metadata', 'auto', ''), atLoad: true },
   preset: { schema: TEXT },
   repeat: { schema: words(...REPEATS), default: 'off' },
+  'resume.afterStart': { schema: AT_LEAST_0 },
+  'resume.beforeEnd': { schema: AT_LEAST_0 },
+  'resume.days': { schema: ABOVE_0 },
+  'resume.key': { schema: TEXT },
+  'resume.position': { schema: words(...RESUME_POSITIONS) },
+  'resume.settings': { schema: FLAG },
   saveData: { schema: FLAG, atLoad: true, needs: 'element' },
   shortcuts: {
     schema: { anyOf: [words('off'), { type: 'array', items: { anyOf: [TEXT, RECORD] } }] },

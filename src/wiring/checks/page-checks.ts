@@ -81,6 +81,7 @@ const checkPlace: Check = (element, yoke) => {
 /** What brings names that a player does not have, and how it would get them. */
 const BRINGERS: Readonly<Record<Bringer, readonly [what: string, hint: string]>> = {
   playlist: ['comes with a playlist, and the player has none', 'name one: <yoke-player playlist="tapes.json">'],
+  resume: ['comes with remembering, and the player does not', 'write <yoke-player resume-position="offered">'],
   moments: [
     'comes with moments, and the player has none',
     'name some: in the clip, in a <track kind="chapters">, or by rows of a data-yoke-moments'

@@ -28,6 +28,10 @@ const FEATURES: readonly FeatureRow[] = [
     isWanted: ({ settings }) => settings.playlist !== undefined
   },
   {
+    part: definePart(() => import('../memory/index.ts')),
+    isWanted: ({ settings: { resume } }) => resume.settings === true || (resume.position ?? 'off') !== 'off'
+  },
+  {
     part: definePart(() => import('../clip/stretch.ts')),
     isWanted: ({ settings: { from, until } }) => (from ?? until) !== undefined
   },

@@ -122,6 +122,8 @@ export interface YokeView extends PartHost {
   subscribe<Picked>(select: (yoke: this) => Picked, listener: (picked: Picked) => void): () => void
   /** See `Yoke.raise`. */
   raise(reason: Fault, element?: Element): { readonly ok: false; readonly fault: Fault }
+  /** Events of the library's own: `yoke-command` comes before a command runs. */
+  addEventListener: EventTarget['addEventListener']
   /** Registers a scope. */
   addScope(scope: Scope): void
   /** @returns whether it was there. */

@@ -1,0 +1,123 @@
+import { RESUME_RULES, resumePlace } from '../../core/watched/resume.ts'
+import type { YokeView } from '../yoke/yoke-view.ts'
+import { keepPlace, placeOfClip, storageRefused } from './device.ts'
+
+/** While it plays, its place is kept so often, in milliseconds: who closes a laptop loses no more. */
+const EVERY = 5000
+
+/** What a clip is called in what is kept: the name that its page gives it, else its address; `undefined` where neither lasts. */
+const keyOf = ({ settings: { resume, src, from, until }, snapshot }: YokeView): string | undefined => {
+  if (resume.key) return resume.key
+  const address = src ?? snapshot.currentSrc
+  if (!address || /^(?:blob|data):/.test(address) || !URL.canParse(address, document.baseURI)) return undefined
+  const url = new URL(address, document.baseURI)
+  url.hash = (from ?? until) === undefined ? '' : `${from ?? 0},${until ?? ''}`
+  return url.href
+}
+
+/** Where the clip of one yoke was left: kept on this device, and gone back to. */
+export class Memory {
+  /** Where it may be gone on with, in seconds; `undefined` while nothing is offered. */
+  offer: number | undefined
+  readonly #yoke: YokeView
+  #key: string | undefined
+  #kept = Number.NEGATIVE_INFINITY
+  #isTold = false
+
+  constructor(yoke: YokeView) {
+    this.#yoke = yoke
+    yoke.subscribe(
+      seen => seen.snapshot.readyState > 0 && seen.snapshot.duration !== undefined && keyOf(seen),
+      key => this.#arrive(key || undefined)
+    )
+    const keep = (): void => this.keep()
+    yoke.subscribe(({ snapshot: { paused, seeking, ended } }) => `${paused} ${seeking} ${ended}`, keep)
+    yoke.subscribe(
+      ({ snapshot }) => snapshot.currentTime,
+      () => {
+        if (performance.now() - this.#kept >= EVERY) this.keep()
+      }
+    )
+    // Phones end a page without telling it; hiding is the last that it hears.
+    addEventListener('pagehide', keep, { signal: yoke.signal })
+    document.addEventListener('visibilitychange', keep, { signal: yoke.signal })
+    const { snapshot } = yoke
+    if (snapshot.readyState > 0 && snapshot.duration !== undefined) this.#arrive(keyOf(yoke))
+  }
+
+  /** Goes on where it was left. */
+  async resume(): Promise<void> {
+    const place = this.offer
+    this.#withdraw()
+    if (place === undefined) return
+    await this.#yoke.run('seek', place)
+    await this.#yoke.run('play')
+  }
+
+  /** Plays from the start. */
+  async startOver(): Promise<void> {
+    this.#withdraw()
+    await this.#yoke.run('restart')
+  }
+
+  /** Forgets where this clip was left. */
+  forget(): void {
+    this.#withdraw()
+    if (this.#key !== undefined) keepPlace(this.#key, undefined)
+    // What was watched until now is forgotten as well.
+    this.#kept = Number.POSITIVE_INFINITY
+  }
+
+  keep(): void {
+    const { snapshot, settings, disposed } = this.#yoke
+    const { currentTime: position, duration, ended, started, readyState } = snapshot
+    const isOn = settings.resume.position !== undefined && settings.resume.position !== 'off'
+    if (!isOn || this.#key === undefined || !started || readyState === 0 || disposed) return
+    // Who looks at the offer has not begun yet: the place that is offered stays.
+    const isBegun = position >= (settings.resume.afterStart ?? RESUME_RULES.afterStart)
+    if (this.#kept === Number.POSITIVE_INFINITY || (this.offer !== undefined && !isBegun)) return
+    if (this.offer !== undefined) this.#withdraw()
+    this.#kept = performance.now()
+    const place =
+      ended || !Number.isFinite(duration) ? undefined : { position, duration: duration ?? 0, at: Date.now() }
+    if (!keepPlace(this.#key, place)) this.#tellRefused()
+  }
+
+  /** A clip has come whose length is known. */
+  #arrive(key: string | undefined): void {
+    if (key === this.#key) return
+    this.#key = key
+    this.#withdraw()
+    this.#kept = performance.now()
+    const { settings, snapshot, media } = this.#yoke
+    const { position: how = 'off', ...rules } = settings.resume
+    const left = key === undefined || how === 'off' ? undefined : placeOfClip(key)
+    const place = left && resumePlace(left, Date.now(), { ...RESUME_RULES, ...defined(rules) })
+    // The page, or the address, says where to begin.
+    const isSaid = settings.start.at !== undefined || (snapshot.fragment !== undefined && !snapshot.stretch)
+    if (place === undefined || isSaid || !media) return
+    if (how === 'at-once') media.currentTime = place
+    else {
+      this.offer = place
+      this.#yoke.refresh()
+    }
+  }
+
+  #withdraw(): void {
+    if (this.offer === undefined) return
+    this.offer = undefined
+    this.#yoke.refresh()
+  }
+
+  #tellRefused(): void {
+    if (this.#isTold) return
+    this.#isTold = true
+    this.#yoke.raise(storageRefused())
+  }
+}
+
+/** What of settings is said. */
+const defined = <Settings extends object>(
+  settings: Settings
+): { [Key in keyof Settings]-?: NonNullable<Settings[Key]> } =>
+  Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined)) as never

@@ -1,15 +1,19 @@
 import { type PresetServer, startPresetServer } from './presets.ts'
+import { type ProgressServer, startProgressServer } from './progress.ts'
 import { type Service, startStandIn } from './service.ts'
 
 /** The stand-in services that run, by name. */
-export type StandIns = Readonly<Record<'skerry' | 'lantern', Service> & { presets: PresetServer }>
+export type StandIns = Readonly<
+  Record<'skerry' | 'lantern', Service> & { presets: PresetServer; progress: ProgressServer }
+>
 
 /** Starts them all on loopback, each on a port of its own. @param media the folder of the demo's media. */
 export const startStandIns = async (media: string): Promise<StandIns> => {
-  const [skerry, lantern, presets] = await Promise.all([
+  const [skerry, lantern, presets, progress] = await Promise.all([
     startStandIn('skerry', media),
     startStandIn('lantern', media),
-    startPresetServer()
+    startPresetServer(),
+    startProgressServer()
   ])
-  return { skerry, lantern, presets }
+  return { skerry, lantern, presets, progress }
 }

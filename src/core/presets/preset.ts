@@ -12,7 +12,8 @@ type PresetSettings = Omit<DataSettings, ClipKey>
 type Removable<Members> = { readonly [Key in keyof Members]?: Members[Key] | null }
 
 /** A document that settles how players behave and look: any number of them may be linked to it. */
-export interface Preset extends Removable<Omit<PresetSettings, 'start' | 'resume' | 'captionLook' | 'layouts'>> {
+export interface Preset
+  extends Removable<Omit<PresetSettings, 'start' | 'report' | 'resume' | 'captionLook' | 'layouts'>> {
   /** Where the schema lies, for editors. */
   readonly $schema?: string
   /** What players name it by: letters, digits, dashes and points. Names with `house:` are the library's. */
@@ -21,6 +22,7 @@ export interface Preset extends Removable<Omit<PresetSettings, 'start' | 'resume
   readonly label?: string
   /** The presets that it begins with; of two that say the same, the later one holds. */
   readonly extends?: string | readonly string[]
+  readonly report?: Removable<{ readonly to?: string; readonly every?: number }> | null
   readonly resume?: Removable<Omit<NonNullable<PresetSettings['resume']>, 'key'>> | null
   readonly start?: Removable<Omit<NonNullable<PresetSettings['start']>, 'at'>> | null
   readonly captionLook?: Removable<NonNullable<PresetSettings['captionLook']>> | null
@@ -35,7 +37,7 @@ export interface Preset extends Removable<Omit<PresetSettings, 'start' | 'resume
 export const OWN_KEYS: readonly string[] = ['$schema', 'name', 'label', 'extends']
 
 /** Keys that hold several, each of which is inherited by itself. */
-export const GROUP_KEYS: readonly string[] = ['captionLook', 'look', 'resume', 'start', 'words']
+export const GROUP_KEYS: readonly string[] = ['captionLook', 'look', 'report', 'resume', 'start', 'words']
 
 /** Begins the names of presets that ship with the library: they are never changed. */
 export const HOUSE = 'house:'

@@ -5,6 +5,7 @@ import type { Fit } from '../picture/fit.ts'
 import type { Shortcut } from '../playback/shortcuts.ts'
 import type { StartSound, StartWhen } from '../playback/start.ts'
 import type { Repeat } from '../playlist/repeats.ts'
+import type { WatchReport } from '../watched/report.ts'
 import type { ResumePosition } from '../watched/resume-positions.ts'
 
 /** How playback begins. */
@@ -33,6 +34,17 @@ export interface ResumeSettings {
   readonly days?: number | undefined
   /** What the clip is remembered by. Default: its address. */
   readonly key?: string | undefined
+}
+
+/** Whom reports of what was watched are given to: a function, or a store. A promise that is rejected is told. */
+export type ReportTaker = ((report: WatchReport) => unknown) | { readonly put: (report: WatchReport) => unknown }
+
+/** Reports of what was truly watched: none is made unless the page asks. */
+export interface ReportSettings {
+  /** The address that they are sent to (POST, JSON); by script also a function, or a store. */
+  readonly to?: string | ReportTaker | undefined
+  /** While it plays, one is made so often: seconds. Default 15. */
+  readonly every?: number | undefined
 }
 
 /** A layout as it may be given, and as it is once it has been read. */
@@ -102,6 +114,8 @@ export interface DataSettings {
   readonly preset?: string | undefined
   /** What follows an item of a playlist: nothing after the last one, the same again, or the first after the last. Default `off`. */
   readonly repeat?: Repeat | undefined
+  /** Who is told what was watched. */
+  readonly report?: ReportSettings | undefined
   /** What is remembered on the viewer's device. */
   readonly resume?: ResumeSettings | undefined
   /** Take the smallest of several sizes. Default: what the browser says that its user wishes. */

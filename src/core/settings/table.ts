@@ -128,6 +128,8 @@ const SETTINGS = {
   preload: { schema: words('none', 'metadata', 'auto', ''), atLoad: true },
   preset: { schema: TEXT },
   repeat: { schema: words(...REPEATS), default: 'off' },
+  'report.every': { schema: ABOVE_0 },
+  'report.to': { schema: { anyOf: [TEXT, { type: 'object', required: ['put'], orFunction: true }] } },
   'resume.afterStart': { schema: AT_LEAST_0 },
   'resume.beforeEnd': { schema: AT_LEAST_0 },
   'resume.days': { schema: ABOVE_0 },

@@ -21,6 +21,8 @@ export type ValueSchema =
       readonly required?: readonly string[]
       /** In script a chosen file stands for itself. */
       readonly orFile?: boolean
+      /** In script a function serves too. */
+      readonly orFunction?: boolean
     }
   /** Several forms: the first that fits. */
   | { readonly anyOf: readonly ValueSchema[] }
@@ -64,6 +66,7 @@ export const readValue = (schema: ValueSchema, value: unknown): unknown => {
         ? value
         : undefined
     case 'object':
+      if (schema.orFunction && typeof value === 'function') return value
       return typeof value === 'object' && value !== null && !Array.isArray(value) && fits(schema, value)
         ? value
         : undefined

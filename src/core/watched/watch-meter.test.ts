@@ -60,6 +60,26 @@ describe('what was watched', () => {
       0.2
     ],
     [
+      'from when it truly began, which is told a little later',
+      [
+        [0, 5, 'still'],
+        [0.5, 5.4],
+        [1, 5.9, 'still']
+      ],
+      [[5, 5.9]],
+      0.9
+    ],
+    [
+      'not a jump while it stood',
+      [
+        [0, 5, 'still'],
+        [60, 30],
+        [61, 31, 'still']
+      ],
+      [[30, 31]],
+      1
+    ],
+    [
       'at another rate',
       [
         [0, 0, undefined, 4],

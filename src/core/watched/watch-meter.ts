@@ -53,10 +53,15 @@ export class WatchMeter {
   see(seen: SeenPlayback, now: number): void {
     const last = this.#last
     this.#last = { ...seen, now }
-    if (!last?.isRunning) return
+    if (!last) return
     const elapsed = Math.max(0, now - last.now)
     const moved = seen.time - last.time
     const hasRunOn = !seen.isSeeking && moved >= 0 && moved <= elapsed * last.rate + AHEAD
+    if (!last.isRunning) {
+      // It has begun since, a little before it was seen to.
+      if (seen.isRunning && hasRunOn && moved <= LONGEST_UNSEEN) this.#add(last.time, seen.time)
+      return
+    }
     // It went somewhere else: until then it ran on.
     const end = hasRunOn ? seen.time : last.time + Math.min(elapsed, LONGEST_UNSEEN) * last.rate
     this.#add(last.time, end)

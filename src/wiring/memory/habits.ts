@@ -1,4 +1,4 @@
-import type { YokeView } from '../yoke/yoke-view.ts'
+import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 import { habits, keepHabits, storageRefused } from './device.ts'
 
 /** Commands by which a viewer settles how loud and how fast it plays. */
@@ -14,7 +14,7 @@ const restore = ({ media, settings, snapshot }: YokeView): void => {
 }
 
 /** Keeps how loud and how fast the viewer likes it, in all of a site, and plays so. */
-export const followHabits = (yoke: YokeView): void => {
+export const begin: Feature = yoke => {
   const isOn = (): boolean => yoke.settings.resume.settings === true
   let restored: unknown
   let isSettled = false

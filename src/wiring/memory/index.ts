@@ -1,7 +1,6 @@
 import { formatClock } from '../../core/time/clock.ts'
 import type { Feature } from '../yoke/yoke-view.ts'
 import { forgetAll } from './device.ts'
-import { followHabits } from './habits.ts'
 import { Memory } from './memory.ts'
 
 /** Remembers on this device where clips were left, and how loud and how fast their viewer likes them. */
@@ -19,6 +18,5 @@ export const begin: Feature = yoke => {
   })
   authorValues.set('resume-time', { read: () => (memory.offer === undefined ? '' : formatClock(memory.offer)) })
   authorStates.set('resume-offered', () => memory.offer !== undefined)
-  followHabits(yoke)
   yoke.refresh()
 }

@@ -1,19 +1,10 @@
 import { RESUME_RULES, resumePlace } from '../../core/watched/resume.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
+import { clipKeyOf } from './clip-key.ts'
 import { keepPlace, placeOfClip, storageRefused } from './device.ts'
 
 /** While it plays, its place is kept so often, in milliseconds: who closes a laptop loses no more. */
 const EVERY = 5000
-
-/** What a clip is called in what is kept: the name that its page gives it, else its address; `undefined` where neither lasts. */
-const keyOf = ({ settings: { resume, src, from, until }, snapshot }: YokeView): string | undefined => {
-  if (resume.key) return resume.key
-  const address = src ?? snapshot.currentSrc
-  if (!address || /^(?:blob|data):/.test(address) || !URL.canParse(address, document.baseURI)) return undefined
-  const url = new URL(address, document.baseURI)
-  url.hash = (from ?? until) === undefined ? '' : `${from ?? 0},${until ?? ''}`
-  return url.href
-}
 
 /** Where the clip of one yoke was left: kept on this device, and gone back to. */
 export class Memory {
@@ -27,7 +18,7 @@ export class Memory {
   constructor(yoke: YokeView) {
     this.#yoke = yoke
     yoke.subscribe(
-      seen => seen.snapshot.readyState > 0 && seen.snapshot.duration !== undefined && keyOf(seen),
+      seen => seen.snapshot.readyState > 0 && seen.snapshot.duration !== undefined && clipKeyOf(seen),
       key => this.#arrive(key || undefined)
     )
     const keep = (): void => this.keep()
@@ -42,7 +33,7 @@ export class Memory {
     addEventListener('pagehide', keep, { signal: yoke.signal })
     document.addEventListener('visibilitychange', keep, { signal: yoke.signal })
     const { snapshot } = yoke
-    if (snapshot.readyState > 0 && snapshot.duration !== undefined) this.#arrive(keyOf(yoke))
+    if (snapshot.readyState > 0 && snapshot.duration !== undefined) this.#arrive(clipKeyOf(yoke))
   }
 
   /** Goes on where it was left. */

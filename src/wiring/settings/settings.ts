@@ -2,7 +2,7 @@ import type { Layout } from '../../core/layout/layouts.ts'
 import type { Moment } from '../../core/moments/read-moments.ts'
 import type { Shortcut } from '../../core/playback/shortcuts.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
-import type { DataSettings, ResumeSettings, StartSettings } from '../../core/settings/settings.ts'
+import type { DataSettings, ReportSettings, ResumeSettings, StartSettings } from '../../core/settings/settings.ts'
 import type { BasicWords } from '../../core/words/basic.ts'
 import type { GivenSource } from '../../media/source-port.ts'
 import type { TrackEntry } from '../../media/text-tracks.ts'
@@ -37,6 +37,7 @@ export interface SettledSettings extends Omit<YokeSettings, 'layouts' | 'moments
   readonly muted: boolean
   readonly playbackRates: readonly number[]
   readonly repeat: Repeat
+  readonly report: ReportSettings
   readonly resume: ResumeSettings
   /** `undefined`: those of the library. */
   readonly shortcuts: readonly Shortcut[] | undefined

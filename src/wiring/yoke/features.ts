@@ -29,7 +29,15 @@ const FEATURES: readonly FeatureRow[] = [
   },
   {
     part: definePart(() => import('../memory/index.ts')),
-    isWanted: ({ settings: { resume } }) => resume.settings === true || (resume.position ?? 'off') !== 'off'
+    isWanted: ({ settings: { resume } }) => (resume.position ?? 'off') !== 'off'
+  },
+  {
+    part: definePart(() => import('../memory/habits.ts')),
+    isWanted: ({ settings }) => settings.resume.settings === true
+  },
+  {
+    part: definePart(() => import('../reports/index.ts')),
+    isWanted: ({ settings }) => settings.report.to !== undefined
   },
   {
     part: definePart(() => import('../clip/stretch.ts')),

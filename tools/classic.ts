@@ -20,6 +20,8 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   clip: 'player/clip/player-clip.ts',
   diagnosis: 'media/html/diagnose.ts',
   dialect: 'core/documents/dialect.ts',
+  dock: 'player/dock/index.ts',
+  'dock-buttons': 'player/dock/buttons.ts',
   'file-drop': 'player/media/file-drop.ts',
   'frame-poster': 'media/html/frame-poster.ts',
   house: 'core/presets/house.ts',

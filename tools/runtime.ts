@@ -64,6 +64,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   'moment-rows': ['wiring/moments/couple.ts'],
   memory: ['wiring/memory/index.ts'],
   habits: ['wiring/memory/habits.ts'],
+  dock: ['player/dock/index.ts'],
+  'dock-buttons': ['player/dock/buttons.ts'],
   reports: ['wiring/reports/index.ts'],
   'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],

@@ -28,6 +28,10 @@ const FEATURES: readonly FeatureRow[] = [
     isWanted: ({ isDrawn, yoke: { settings } }) => isDrawn && settings.resume.position === 'offered'
   },
   {
+    part: definePart(() => import('./dock/index.ts')),
+    isWanted: ({ yoke: { settings } }) => settings.dock.when === 'scrolled-away'
+  },
+  {
     part: definePart(() => import('./captions/shown-captions.ts')),
     isWanted: ({ yoke }) => yoke.captions !== undefined
   },

@@ -6,6 +6,7 @@ export type { StartOutcome, StartSound, StartWhen } from '../core/playback/start
 export type { SettingExplanation, SettingOrigin } from '../core/settings/layers.ts'
 export type {
   DataSettings,
+  DockSettings,
   ReportSettings,
   ReportTaker,
   ResumeSettings,

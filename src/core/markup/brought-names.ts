@@ -17,6 +17,11 @@ export const BROUGHT = {
     values: ['resume-time'],
     states: ['resume-offered']
   },
+  dock: {
+    commands: ['undock', 'close-docked'],
+    values: [],
+    states: ['docked']
+  },
   moments: {
     commands: ['next-moment', 'previous-moment'],
     values: ['pointer-moment'],

@@ -64,7 +64,10 @@ export const MEDIA_ATTRIBUTES: readonly string[] = [
 
 /** Set by the library itself: not a mistake of the author's. */
 export const SET_BY_US: readonly string[] = [
+  'data-yoke-corner',
   'data-yoke-debug',
+  'data-yoke-lane',
+  'data-yoke-place',
   'data-yoke-failed',
   'data-yoke-fallback',
   'data-yoke-state',

@@ -13,7 +13,7 @@ type Removable<Members> = { readonly [Key in keyof Members]?: Members[Key] | nul
 
 /** A document that settles how players behave and look: any number of them may be linked to it. */
 export interface Preset
-  extends Removable<Omit<PresetSettings, 'start' | 'report' | 'resume' | 'captionLook' | 'layouts'>> {
+  extends Removable<Omit<PresetSettings, 'start' | 'dock' | 'report' | 'resume' | 'captionLook' | 'layouts'>> {
   /** Where the schema lies, for editors. */
   readonly $schema?: string
   /** What players name it by: letters, digits, dashes and points. Names with `house:` are the library's. */
@@ -22,6 +22,7 @@ export interface Preset
   readonly label?: string
   /** The presets that it begins with; of two that say the same, the later one holds. */
   readonly extends?: string | readonly string[]
+  readonly dock?: Removable<NonNullable<PresetSettings['dock']>> | null
   readonly report?: Removable<{ readonly to?: string; readonly every?: number }> | null
   readonly resume?: Removable<Omit<NonNullable<PresetSettings['resume']>, 'key'>> | null
   readonly start?: Removable<Omit<NonNullable<PresetSettings['start']>, 'at'>> | null
@@ -37,7 +38,7 @@ export interface Preset
 export const OWN_KEYS: readonly string[] = ['$schema', 'name', 'label', 'extends']
 
 /** Keys that hold several, each of which is inherited by itself. */
-export const GROUP_KEYS: readonly string[] = ['captionLook', 'look', 'report', 'resume', 'start', 'words']
+export const GROUP_KEYS: readonly string[] = ['captionLook', 'dock', 'look', 'report', 'resume', 'start', 'words']
 
 /** Begins the names of presets that ship with the library: they are never changed. */
 export const HOUSE = 'house:'

@@ -1,4 +1,5 @@
 import type { CaptionLook } from '../captions/layout/look.ts'
+import type { Corner } from '../layout/corners.ts'
 import type { ControlName, Layout, WrittenLayout } from '../layout/layouts.ts'
 import type { Moment, MomentEntry } from '../moments/read-moments.ts'
 import type { Fit } from '../picture/fit.ts'
@@ -47,6 +48,16 @@ export interface ReportSettings {
   readonly every?: number | undefined
 }
 
+/** How a player goes to a corner of its page. */
+export interface DockSettings {
+  /** `scrolled-away`: while it plays and its place is out of view. Default `never`. */
+  readonly when?: 'never' | 'scrolled-away' | undefined
+  /** Default `bottom-end`. */
+  readonly corner?: Corner | undefined
+  /** On narrow pages as well. Default false. */
+  readonly narrow?: boolean | undefined
+}
+
 /** A layout as it may be given, and as it is once it has been read. */
 type GivenLayout = WrittenLayout | Layout
 
@@ -66,6 +77,8 @@ export interface DataSettings {
   readonly crossOrigin?: 'anonymous' | 'use-credentials' | '' | undefined
   /** Outlines the player and its controls. */
   readonly debug?: boolean | undefined
+  /** How it goes to a corner of its page. */
+  readonly dock?: DockSettings | undefined
   /** Files that are dropped on the player are what it plays. */
   readonly dropFiles?: boolean | undefined
   /** How poster and picture fill their box (CSS Images, "object-fit"). Default `contain`. */

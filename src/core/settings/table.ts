@@ -1,3 +1,4 @@
+import { CORNERS } from '../layout/corners.ts'
 import { FITS } from '../picture/fit.ts'
 import { START_SOUNDS, START_WHENS } from '../playback/start.ts'
 import { REPEATS } from '../playlist/repeats.ts'
@@ -88,6 +89,9 @@ const SETTINGS = {
     needs: 'element'
   },
   debug: { schema: FLAG, default: false },
+  'dock.corner': { schema: words(...CORNERS) },
+  'dock.narrow': { schema: FLAG },
+  'dock.when': { schema: words('never', 'scrolled-away') },
   dropFiles: { schema: FLAG, default: false },
   fit: { schema: words(...FITS), picture: true, needs: 'element' },
   focusPoint: {

@@ -2,7 +2,13 @@ import type { Layout } from '../../core/layout/layouts.ts'
 import type { Moment } from '../../core/moments/read-moments.ts'
 import type { Shortcut } from '../../core/playback/shortcuts.ts'
 import type { Repeat } from '../../core/playlist/repeats.ts'
-import type { DataSettings, ReportSettings, ResumeSettings, StartSettings } from '../../core/settings/settings.ts'
+import type {
+  DataSettings,
+  DockSettings,
+  ReportSettings,
+  ResumeSettings,
+  StartSettings
+} from '../../core/settings/settings.ts'
 import type { BasicWords } from '../../core/words/basic.ts'
 import type { GivenSource } from '../../media/source-port.ts'
 import type { TrackEntry } from '../../media/text-tracks.ts'
@@ -26,6 +32,7 @@ export interface SettledSettings extends Omit<YokeSettings, 'layouts' | 'moments
   readonly backdrop: boolean
   readonly controls: boolean
   readonly debug: boolean
+  readonly dock: DockSettings
   readonly dropFiles: boolean
   readonly gestures: boolean
   readonly hideAfter: number

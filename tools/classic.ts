@@ -21,7 +21,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   diagnosis: 'media/html/diagnose.ts',
   dialect: 'core/documents/dialect.ts',
   dock: 'player/dock/index.ts',
-  'dock-buttons': 'player/dock/buttons.ts',
+  docked: 'player/dock/docked.ts',
   'file-drop': 'player/media/file-drop.ts',
   'frame-poster': 'media/html/frame-poster.ts',
   house: 'core/presets/house.ts',

@@ -65,7 +65,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   memory: ['wiring/memory/index.ts'],
   habits: ['wiring/memory/habits.ts'],
   dock: ['player/dock/index.ts'],
-  'dock-buttons': ['player/dock/buttons.ts'],
+  docked: ['player/dock/docked.ts'],
   reports: ['wiring/reports/index.ts'],
   'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],

@@ -26,6 +26,8 @@ import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
 
 const home = fileURLToPath(new URL('../../', import.meta.url))
 const MARKUP = 'docs/reference/markup.md'
+const DOCKING = 'docs/reference/docking.md'
+const MEMORY = 'docs/reference/memory.md'
 const MOMENTS = 'docs/reference/moments.md'
 const PLAYLISTS = 'docs/reference/playlists.md'
 
@@ -41,6 +43,11 @@ describe('the reference has what the code has', () => {
     ['Commands of moments', MOMENTS, BROUGHT.moments.commands],
     ['Values of moments', MOMENTS, BROUGHT.moments.values],
     ['States of moments', MOMENTS, BROUGHT.moments.states],
+    ['Commands of memory', MEMORY, BROUGHT.resume.commands],
+    ['Values of memory', MEMORY, BROUGHT.resume.values],
+    ['States of memory', MEMORY, BROUGHT.resume.states],
+    ['Commands of docking', DOCKING, BROUGHT.dock.commands],
+    ['States of docking', DOCKING, BROUGHT.dock.states],
     ['Attributes', 'docs/reference/player.md', YokePlayer.observedAttributes]
   ])('%s', (heading, path, names) => {
     expect([...namesUnder(path, heading)].sort()).toEqual([...names].sort())

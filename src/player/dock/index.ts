@@ -2,7 +2,6 @@ import { cornersFrom } from '../../core/layout/corners.ts'
 import { definePart, use } from '../../loading/part.ts'
 import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
-import { holdPlace } from './place-holder.ts'
 import { DOCK_SHEET } from './styles.ts'
 
 /** Less of it in view than this share, and it has been scrolled away; more, and it is back. */
@@ -11,8 +10,8 @@ const BACK = 0.5
 /** A page that is no wider than this has no corner to spare, in CSS pixels. */
 const NARROW = '(width < 640px)'
 
-/** What the viewer presses on a docked player. */
-const BUTTONS = definePart(() => import('./buttons.ts'))
+/** What is needed once it docks. */
+const DOCKED = definePart(() => import('./docked.ts'))
 
 /** One player is docked at a time. */
 let docked: Dock | undefined
@@ -61,11 +60,19 @@ class Dock {
 
   /** Docks, or goes back, as things stand. */
   settle(): void {
-    const { settings, states, snapshot } = this.#player.yoke
-    const isWanted = settings.dock.when === 'scrolled-away' && (settings.dock.narrow || !this.#narrow.matches)
     if (this.#seen >= BACK) this.#isClosed = false
-    if (!isWanted || this.#seen >= BACK || snapshot.fullscreen || snapshot.pictureInPicture) this.undock()
-    else if (this.#seen <= AWAY && states.playing && !this.#isClosed && !this.isDocked) this.#dock()
+    if (!this.#mayDock || this.#seen >= BACK) this.undock()
+    else if (this.#isWanted && !this.isDocked) this.#dock()
+  }
+
+  get #mayDock(): boolean {
+    const { settings, snapshot } = this.#player.yoke
+    const isAsked = settings.dock.when === 'scrolled-away' && (settings.dock.narrow || !this.#narrow.matches)
+    return isAsked && !snapshot.fullscreen && !snapshot.pictureInPicture
+  }
+
+  get #isWanted(): boolean {
+    return this.#mayDock && this.#seen <= AWAY && this.#player.yoke.states.playing && !this.#isClosed
   }
 
   /** Goes back to its place, wherever the page stands. */
@@ -114,13 +121,21 @@ class Dock {
   }
 
   #dock(): void {
-    const { element, yoke } = this.#player
+    const { element } = this.#player
     // A dialog or a popover of the page's own stands in the top layer already.
     if (element.hasAttribute('popover') || !element.isConnected) return
+    use(DOCKED, this.#player, ({ addButtons, holdPlace }) => {
+      if (this.isDocked || !this.#isWanted) return
+      addButtons(this.#player, this.#signal)
+      this.#enter(holdPlace(element))
+    })
+  }
+
+  #enter(place: HTMLElement): void {
+    const { element, yoke } = this.#player
     docked?.giveWay()
     docked = this
-    use(BUTTONS, this.#player, ({ addButtons }) => addButtons(this.#player, this.#signal))
-    this.#place = holdPlace(element)
+    this.#place = place
     this.#observer.unobserve(element)
     this.#observer.observe(this.#place)
     element.popover = 'manual'

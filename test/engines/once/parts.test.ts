@@ -177,6 +177,46 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     again: press,
     works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.marks')
   },
+  memory: {
+    html: player('resume-position="at-once"'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.commands.has('forget')
+  },
+  habits: {
+    html: player('resume-settings'),
+    want: () => localStorage.setItem('yokewright.habits', '{"volume":0.25}'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.volume === 0.25
+  },
+  'resume-offer': {
+    html: player('controls resume-position="offered"'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.resume-offer')
+  },
+  reports: {
+    html: player(''),
+    want: () =>
+      document.querySelector('yoke-player')?.yoke.configure({ report: { to: report => (globalThis.kept = report) } }),
+    again: press,
+    works: () => globalThis.kept
+  },
+  dock: {
+    html: player('dock-when="scrolled-away"'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.commands.has('undock')
+  },
+  docked: {
+    html: `${player('dock-when="scrolled-away"')}<p style="block-size: 3000px"></p>`,
+    want: () => {
+      scrollTo(0, 3000)
+      document.querySelector('yoke-player')?.yoke.run('play')
+    },
+    again: async () => {
+      await document.querySelector('yoke-player')?.yoke.run('pause')
+      await document.querySelector('yoke-player')?.yoke.run('play')
+    },
+    works: () => document.querySelector('yoke-player:popover-open')
+  },
   stretch: {
     html: player('from="2"'),
     again: press,

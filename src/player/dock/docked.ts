@@ -3,6 +3,8 @@ import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import { create, fill } from '../look/create.ts'
 import type { PlayerView } from '../player-view.ts'
 
+export { holdPlace } from './place-holder.ts'
+
 const SHEET = sharedSheet(/* css */ `
 .dock { position: absolute; inset-block-start: 6px; inset-inline-end: 6px; z-index: 3; display: none; gap: 4px }
 :host(:popover-open) .dock { display: flex }

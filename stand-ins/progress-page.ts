@@ -40,7 +40,7 @@ const STYLE = `
 body { margin: 0 auto; padding: 40px 24px; max-width: 860px; background: var(--ink); color: var(--foam); font: 16px/1.5 system-ui, sans-serif; font-variant-numeric: tabular-nums }
 h1 { margin: 0; font-size: 30px } h2 { margin: 36px 0 2px; font-size: 20px } p { margin: 4px 0 10px; color: #b9cbd2 } b { color: var(--foam) }
 .key { display: flex; gap: 24px } .key i { display: inline-block; inline-size: 12px; block-size: 12px; margin-inline-end: 8px; border-radius: 2px; vertical-align: -1px }
-.drawing { position: relative } .axis { position: absolute; inset-block-start: -4px; inset-inline-end: 0; font-size: 12px; color: #8fa7b1 }
+.drawing { position: relative } .axis { position: absolute; inset-block-end: calc(100% + 2px); inset-inline-end: 0; font-size: 12px; opacity: .8 }
 svg { display: block; inline-size: 100%; block-size: 130px; border-block-start: 1px dashed #2c4658 }
 .watched { fill: var(--sea) } .left { fill: var(--brass) } .ground { stroke: #5b7a8b; stroke-width: 1; vector-effect: non-scaling-stroke }
 .scale { display: flex; justify-content: space-between; margin: 4px 0; font-size: 13px }
@@ -50,7 +50,7 @@ summary { cursor: pointer; color: #b9cbd2; font-size: 14px } table { border-coll
 
 /** A page that draws where clips are watched and where they are left. */
 export const pageOf = (all: readonly Sums[]): string => `<!doctype html>
-<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>What was watched · Tern Quay Tide Station</title><style>${STYLE}</style>
+<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><link rel="icon" href="data:,"><title>What was watched · Tern Quay Tide Station</title><style>${STYLE}</style>
 <h1>What was watched</h1>
 <p>Reports of players, clip by clip. Reload to see what has come since.</p>
 <p class="key"><span><i style="background: var(--sea)"></i>watched</span><span><i style="background: var(--brass)"></i>left here</span></p>

@@ -13,3 +13,44 @@ export const harbourSounds = async (page: Page, address: string, shoot: Shoot): 
   await page.hover('.sounds li:nth-of-type(4) button')
   await shoot('harbour-sounds')
 }
+
+/** The reading table: a press on the curve, and the row that holds. */
+export const readingTable = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}reading-table/index.html`)
+  await page.waitForFunction(
+    `document.querySelector('#chart canvas') && document.querySelector('#tide').readyState > 1`
+  )
+  await page.click('tbody tr:nth-child(5) td')
+  await page.waitForFunction(
+    `document.querySelector('tbody tr:nth-child(5)[aria-current]') && document.querySelector('#tide').readyState > 1`
+  )
+  await page.hover('tbody tr:nth-child(3)')
+  await shoot('reading-table')
+}
+
+/** Boats of the day: two boats at once, and the picture under the pointer. */
+export const boatsOfTheDay = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}boats-of-the-day/index.html`)
+  await page.waitForFunction(`document.querySelectorAll('.boats li').length === 6`)
+  await page.waitForFunction(`document.querySelector('#talk').readyState > 0`)
+  await page.evaluate(`document.querySelector('#talk').yoke.run('seek', 750)`)
+  await page.waitForFunction(`document.querySelectorAll('.boats [aria-current]').length === 2`)
+  const bar = await page.locator('#talk [part~="seek-bar"]').boundingBox()
+  if (bar) await page.mouse.move(bar.x + bar.width * 0.62, bar.y + bar.height / 2)
+  await page.waitForSelector('#talk [data-yoke-preview]:not([hidden])')
+  await shoot('boats-of-the-day')
+}
+
+/** Watch on: the player goes along with its reader. */
+export const watchOn = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}watch-on/index.html`)
+  await page.waitForFunction(`document.querySelector('#talk').readyState > 0`)
+  await page.evaluate(`document.querySelector('#talk').yoke.run('seek', 400)`)
+  await page.evaluate(`document.querySelector('#talk').yoke.run('play')`)
+  await page.waitForFunction(`document.querySelector('#talk').currentTime > 400.5`)
+  await page.evaluate('scrollTo(0, 1100)')
+  await page.waitForSelector('yoke-player:popover-open')
+  await page.hover('yoke-player:popover-open')
+  await page.waitForFunction(`document.querySelector('#talk').getAnimations().length === 0`)
+  await shoot('watch-on')
+}

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import type { Page } from 'playwright-core'
 import { contrastOf } from '../src/core/theme/contrast.ts'
 import type { Srgb } from '../src/core/theme/oklch.ts'
@@ -78,60 +77,6 @@ export const houseLooks = async (page: Page, address: string, shoot: Shoot): Pro
   )
   await seekAll(page, 3)
   await shoot('looks')
-}
-
-/** Each house preset that settles controls, with the film that it is for; and a layout with all places. */
-export const housePresets = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
-  const own = {
-    name: 'own-places',
-    extends: 'house:standard@1',
-    layouts: [
-      {
-        rows: [['seek-bar']],
-        places: {
-          centre: [{ control: 'skip', by: -10 }, 'play-pause', { control: 'skip', by: 10 }],
-          'top-end': ['muted', 'fullscreen'],
-          'bottom-start': ['clock']
-        }
-      }
-    ]
-  }
-  await page.goto(`${address}index.html`)
-  const skerry = JSON.parse(
-    await readFile(new URL('../stand-ins/skerry/dialect.json', import.meta.url), 'utf8')
-  ) as object
-  const services = (await page.evaluate(`fetch('services.json').then(answer => answer.json())`)) as { skerry: string }
-  const player = (preset: string, size: string, src: string, title: string, inside = ''): string =>
-    `<figure class="${size}"><figcaption>${preset}</figcaption><yoke-player preset="${preset}" clip-title="${title}" muted src="${src}" preload="auto">${inside}</yoke-player></figure>`
-  const film = (preset: string, size: string, file: string, title: string, inside = ''): string =>
-    player(preset, size, `media/${file}`, title, inside)
-  const tide = ['spring-tide.webm', 'Spring tide'] as const
-  const figures = [
-    film('house:standard@1', '', 'harbour-dusk.webm', 'The harbour at dusk'),
-    film('house:two-rows@1', '', 'harbour-dusk.webm', ''),
-    film('own-places', '', ...tide),
-    film('house:upright@1', 'tall', 'lock-gate.webm', ''),
-    film('house:lesson@1', '', 'tide-board.webm', ''),
-    film('house:press-only@1', '', 'tide-board.webm', ''),
-    player('house:hosted@1', '', `${services.skerry}/see/st60`, ''),
-    film('house:backdrop@1', '', 'harbour-dusk.webm', '', '<h1>Dusk at the quay</h1>'),
-    film('house:sound@1', 'wide', 'bell-buoy.m4a', 'Bell buoy')
-  ]
-  const style =
-    'body{margin:0;padding:20px;background:#f4f1ea;color:#1c2a30;font:600 14px system-ui;display:grid;grid-template-columns:repeat(3,1fr) 200px;gap:16px;align-items:start}figure{margin:0}.wide{grid-column:span 2}.tall{grid-row:span 2}h1{margin:0;padding:120px 20px 20px;color:#fff;font-size:24px}figcaption{padding-block-end:6px}'
-  const hosted = `document.querySelector('[preset^="house:hosted"]')`
-  await page.setViewportSize({ width: 1280, height: 700 })
-  await putPlayers(page, address, style, figures.join(''), [own])
-  await page.evaluate(`yokewright.hosted.defineDialect(${JSON.stringify({ ...skerry, origin: services.skerry })})`)
-  await page.evaluate(`${hosted}.play()`)
-  await page.waitForFunction(
-    `[...document.querySelectorAll('yoke-player')].every(player => (player.yoke.settings.backdrop || player.shadowRoot?.querySelector('.bar .cell')) && player.readyState >= 2)`
-  )
-  await page.waitForFunction(`document.querySelector('[preset=own-places]').shadowRoot.querySelector('.place')`)
-  await page.waitForFunction(`${hosted}.yoke.states.playing`)
-  await page.evaluate(`${hosted}.pause()`)
-  await seekAll(page, 4)
-  await shoot('house-presets')
 }
 
 const COUNT = 10_000

@@ -8,8 +8,8 @@ import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
 import { twoHosts } from './screenshots-hosted.ts'
-import { harbourSounds } from './screenshots-lists.ts'
-import { contrasts, houseLooks, housePresets, onePreset } from './screenshots-presets.ts'
+import { boatsOfTheDay, harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
+import { contrasts, houseLooks, onePreset } from './screenshots-presets.ts'
 import { beforeTheFirstFrame, duskBackdrop, threeFormats } from './screenshots-sources.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
@@ -51,23 +51,10 @@ const readyMade = async (page: Page, address: string): Promise<void> => {
   if (bar) await page.mouse.move(bar.x + bar.width * 0.6, bar.y + bar.height / 2)
   await page.screenshot({ path: picture('ready-made') })
   await page.setViewportSize(VIEWPORT)
-  await page.click(PART('wide', 'play-pause'))
-  await page.locator('#arabic').scrollIntoViewIfNeeded()
-  await page.waitForSelector(PART('arabic', 'settings'))
-  await page.click(PART('arabic', 'settings'))
-  await page.waitForSelector('#arabic :popover-open [role^=menuitem]')
-  await page.screenshot({ path: picture('ready-made-menu') })
 }
 
-/** The forms that a page seldom shows, side by side: a fault, sound, forced colours are the system's own. */
-const readyMadeForms = async (page: Page, address: string): Promise<void> => {
-  await page.emulateMedia({ forcedColors: 'active' })
-  await page.goto(`${address}ready-made/index.html`)
-  await page.waitForSelector(PART('wide', 'playback-rate'))
-  await page.click(PART('wide', 'playback-rate'))
-  await page.waitForSelector('#wide :popover-open [role^=menuitem]')
-  await page.screenshot({ path: picture('ready-made-forced-colours') })
-  await page.emulateMedia({ forcedColors: 'none' })
+/** What a viewer sees where nothing plays. */
+const readyMadeFault = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}ready-made/index.html`)
   await page.waitForSelector(PART('wide', 'play-pause'))
   await page.evaluate(
@@ -124,7 +111,7 @@ try {
   await index(page, address)
   await ownBridge(page, address)
   await readyMade(page, address)
-  await readyMadeForms(page, address)
+  await readyMadeFault(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
   await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await beforeTheFirstFrame(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
@@ -132,8 +119,10 @@ try {
   await twoHosts(page, address, name => page.screenshot({ path: picture(name) }))
   await onePreset(page, address, name => page.screenshot({ path: picture(name) }))
   await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
+  await readingTable(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
+  await boatsOfTheDay(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
+  await watchOn(page, address, name => page.screenshot({ path: picture(name) }))
   await houseLooks(page, address, name => page.screenshot({ path: picture(name) }))
-  await housePresets(page, address, name => page.screenshot({ path: picture(name) }))
   await contrasts(page, name => page.screenshot({ path: picture(name) }))
   const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
   await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })

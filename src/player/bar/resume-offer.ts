@@ -7,13 +7,14 @@ import type { PlayerFeature } from '../player-view.ts'
 const SHEET = sharedSheet(/* css */ `
 .resume-offer {
   position: absolute; inset-inline: 0; inset-block-end: calc(var(--bar-over, 0px) + var(--size) + 26px + var(--spare-below, 0px)); margin-inline: auto; inline-size: fit-content; max-inline-size: calc(100% - 2 * var(--edge));
-  display: flex; flex-wrap: wrap; align-items: center; justify-content: center; gap: 4px; padding: 5px; border-radius: var(--radius); background: var(--surface); color: var(--text); box-shadow: 0 2px 12px #0006;
+  display: grid; grid-template-columns: auto auto; align-items: center; justify-content: center; gap: 4px; padding: 5px; border-radius: var(--radius); background: var(--surface); color: var(--text); box-shadow: 0 2px 12px #0006;
   font: var(--yoke-font, 500 14px/1.3 system-ui, sans-serif); font-variant-numeric: tabular-nums;
 }
 .resume-offer button { min-block-size: var(--size); padding: 0 14px; border: 0; border-radius: calc(var(--radius) - 4px); background: none; color: inherit; font: inherit; cursor: pointer }
 .resume-offer .go { background: var(--accent); color: var(--surface); font-weight: 600 }
-.resume-offer small { flex-basis: 100%; padding: 0 10px 2px; text-align: center; font-size: 12px; opacity: .78 }
+.resume-offer small { grid-column: 1 / -1; padding: 0 10px 2px; text-align: center; font-size: 12px; opacity: .78 }
 .resume-offer button:focus-visible { outline: 2px solid var(--text); outline-offset: 2px }
+:host(:state(resume-offered)) .centre-play { display: none }
 :host(:state(sound)) .resume-offer { position: static; margin-block-start: 6px }
 @media (hover: hover) { .resume-offer button:not(.go):hover { background: color-mix(in srgb, var(--text) 14%, transparent) } }
 @media (forced-colors: active) { .resume-offer { border: 1px solid CanvasText } .resume-offer .go { border: 1px solid ButtonText } }

@@ -8,6 +8,7 @@ export type {
   DataSettings,
   DockSettings,
   ReportSettings,
+  ReportStore,
   ReportTaker,
   ResumeSettings,
   StartSettings

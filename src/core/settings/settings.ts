@@ -38,7 +38,13 @@ export interface ResumeSettings {
 }
 
 /** Whom reports of what was watched are given to: a function, or a store. A promise that is rejected is told. */
-export type ReportTaker = ((report: WatchReport) => unknown) | { readonly put: (report: WatchReport) => unknown }
+export type ReportTaker = ((report: WatchReport) => unknown) | ReportStore
+
+/** Takes reports one by one. */
+export interface ReportStore {
+  /** Called with each report: a later one of the same visit takes an earlier one's place. */
+  put(report: WatchReport): unknown
+}
 
 /** Reports of what was truly watched: none is made unless the page asks. */
 export interface ReportSettings {

@@ -18,6 +18,7 @@ export interface ResumeRules {
   readonly days: number
 }
 
+/** The rules where a page says nothing. */
 export const RESUME_RULES: ResumeRules = { afterStart: 10, beforeEnd: 15, days: 90 }
 
 const MILLISECONDS_A_DAY = 86_400_000

@@ -49,7 +49,7 @@ export class WatchMeter {
     return duration > 0 && Number.isFinite(duration) ? Math.min(1, seen / duration) : 0
   }
 
-  /** @param now seconds on any clock that goes on evenly. */
+  /** Takes note of how the media stands. @param now seconds on any clock that goes on evenly. */
   see(seen: SeenPlayback, now: number): void {
     const last = this.#last
     this.#last = { ...seen, now }

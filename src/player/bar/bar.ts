@@ -11,8 +11,9 @@ import type { Words } from '../../core/words/en.ts'
 import { definePart, use } from '../../loading/part.ts'
 import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
 import { create } from '../look/create.ts'
-import { type ControlContext, makeControl, slotOf } from './controls.ts'
+import { makeControl, slotOf } from './controls.ts'
 import { keepPlace } from './keep-place.ts'
+import type { ControlContext } from './pieces.ts'
 
 /** Which control leaves the bar first when room is short: the lowest. What is not here stays. */
 const RANKS: Partial<Record<ControlName, number>> = {

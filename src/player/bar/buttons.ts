@@ -6,30 +6,8 @@ import type { Words } from '../../core/words/en.ts'
 import { type Attributes, create } from '../look/create.ts'
 import { createIcon } from './create-icon.ts'
 import type { IconName } from './icons.ts'
-import type { ListIconName } from './list-icons.ts'
 import { LISTS } from './parts.ts'
-
-/** What a button looks like and is called, while a state holds. */
-interface Face {
-  readonly icon: IconName | ListIconName
-  readonly label: string
-  readonly when?: string
-  /** The name of the icon's slot, where it is another than the icon's. */
-  readonly slot?: string
-}
-
-/** A button that runs one command. */
-export interface ButtonSpec {
-  /** Its name as a slot and a part. */
-  readonly name: string
-  readonly command: string
-  readonly value?: string
-  /** It is there only while these states hold. */
-  readonly when?: string
-  readonly faces: readonly Face[]
-  /** Stands in its icon. */
-  readonly figure?: string
-}
+import type { ButtonSpec, Face } from './pieces.ts'
 
 const one = (name: string, command: string, icon: IconName, label: string): ButtonSpec => ({
   name,

@@ -7,31 +7,13 @@ import { STATES } from '../../core/playback/states.ts'
 import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
-import type { YokeView } from '../../wiring/yoke/yoke-view.ts'
 import { create } from '../look/create.ts'
 import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
 import { createIcon } from './create-icon.ts'
 import { createGroup, createMenu } from './menu.ts'
 import { LISTS } from './parts.ts'
+import type { ControlContext, ControlPieces, Made } from './pieces.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
-
-/** What controls are made from. */
-export interface ControlContext {
-  readonly words: Words
-  readonly yoke: YokeView
-  /** Ends what the controls have begun. */
-  readonly signal: AbortSignal
-  /** The controls that had no room in the bar. */
-  readonly left: () => readonly ControlEntry[]
-  /** Whether the bar shows a control, or the author left it out. */
-  readonly isElsewhere: (name: ControlName) => boolean
-}
-
-/** A control, and the menu that belongs to it. */
-export interface Made {
-  readonly control: HTMLElement
-  readonly menu?: HTMLElement
-}
 
 /** A value as text. */
 const readout = (value: string): HTMLElement => create('span', { part: value, 'data-yoke-value': value })
@@ -204,10 +186,7 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
 }
 
 /** What other parts make controls of. */
-const PIECES = { choiceItem, createIcon, createMenu }
-
-/** See {@link PIECES}. */
-export type ControlPieces = typeof PIECES
+const PIECES: ControlPieces = { choiceItem, createIcon, createMenu }
 
 /** Makes a control of the bar by its name. */
 export const makeControl = (entry: ControlEntry, context: ControlContext): Made => {

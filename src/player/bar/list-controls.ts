@@ -5,8 +5,8 @@ import { LIST_WORDS } from '../../core/words/part-words.ts'
 import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
 import { create } from '../look/create.ts'
-import type { ButtonSpec } from './buttons.ts'
-import type { ControlContext, ControlPieces, Made } from './controls.ts'
+
+import type { ButtonSpec, ControlContext, ControlPieces, Made } from './pieces.ts'
 
 export { LIST_ICONS } from './list-icons.ts'
 

@@ -5,7 +5,7 @@ import type { MomentsView, YokeView } from '../yoke/yoke-view.ts'
 import { addVocabulary } from './vocabulary.ts'
 
 /** The moments of one yoke: where they are, and which of them hold now. */
-export class Moments implements MomentsView {
+class Moments implements MomentsView {
   all: readonly PlacedMoment[] = []
   current: readonly PlacedMoment[] = []
   readonly #yoke: YokeView

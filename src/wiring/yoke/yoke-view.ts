@@ -204,7 +204,7 @@ export interface MomentsView {
 }
 
 /** The link of a yoke to a preset. */
-export interface LinkedPreset {
+interface LinkedPreset {
   /** The name of the preset; `''` while there is none. */
   readonly name: string
   /** Every preset that has a say, the strongest first: it, and those that it extends. */

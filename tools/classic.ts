@@ -34,6 +34,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   moments: 'wiring/moments/index.ts',
   'moment-rows': 'wiring/moments/couple.ts',
   habits: 'wiring/memory/habits.ts',
+  'media-keys': 'player/media/media-keys.ts',
   memory: 'wiring/memory/index.ts',
   reports: 'wiring/reports/index.ts',
   'resume-offer': 'player/bar/resume-offer.ts',

@@ -54,13 +54,16 @@ const missing = (page: Page): readonly PlacedFault[] => {
   })
 }
 
+/** Lists name their player for their rows as well. */
+const LISTS = ['data-yoke-transcript', 'data-yoke-playlist', 'data-yoke-moments']
+
 /** A control of nobody's: it stands in no player, and names none. */
 const alone = (page: Page, element: PageElement): readonly PlacedFault[] => {
   if (!isOurs(element) || element.name === 'track' || playerOf(element) || isBoundByScript(page)) return []
   if (REFERENCES.some(attribute => element.attributes.has(attribute))) return []
   if (isMedia(element) || element.name === 'yoke-player') return []
   let parent = element.parent
-  while (parent && !parent.attributes.has('data-yoke-transcript')) parent = parent.parent
+  while (parent && !LISTS.some(list => parent?.attributes.has(list))) parent = parent.parent
   if (parent) return []
   const attribute = element.attributes.has('command') ? 'commandfor' : 'data-yoke-for'
   const sentence = `The <${element.name}> stands in no player, and names none.`

@@ -105,6 +105,19 @@ describe('reports to a function', () => {
     expect(await reports()).toEqual([])
   })
 
+  it('are none of a clip’s choosing: a document may come from anywhere', async () => {
+    await mount('')
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player')
+      const settings = { report: { to: '/account' }, 'report.to': '/account' }
+      if (player) player.clip = { sources: ['/media/tide-clock.webm'], settings }
+    })
+    await person.until('the fault', () => globalThis.notes.faults.some(told => told.startsWith('setting-ignored')))
+    expect(
+      await person.page.run(() => document.querySelector('yoke-player')?.yoke.settings.report.to ?? 'nobody')
+    ).toBe('nobody')
+  })
+
   it('one that throws, or a store that refuses, is told', async () => {
     await mount('')
     await person.page.run(() =>

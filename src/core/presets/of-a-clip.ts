@@ -1,6 +1,6 @@
 import type { SettingKey } from '../settings/table.ts'
 
-/** Settings that say what plays, and not how: they are of one clip, and no preset says them. */
+/** Settings that say what plays, and not how, and whom a page tells: they are of one clip or page, and no preset says them. */
 export const OF_A_CLIP = [
   'clipFields',
   'container',
@@ -15,6 +15,7 @@ export const OF_A_CLIP = [
   'posterAt',
   'posterSrcset',
   'preset',
+  'report.to',
   'resume.key',
   'sources',
   'src',

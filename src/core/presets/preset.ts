@@ -23,7 +23,7 @@ export interface Preset
   /** The presets that it begins with; of two that say the same, the later one holds. */
   readonly extends?: string | readonly string[]
   readonly dock?: Removable<NonNullable<PresetSettings['dock']>> | null
-  readonly report?: Removable<{ readonly to?: string; readonly every?: number }> | null
+  readonly report?: Removable<{ readonly every?: number }> | null
   readonly resume?: Removable<Omit<NonNullable<PresetSettings['resume']>, 'key'>> | null
   readonly start?: Removable<Omit<NonNullable<PresetSettings['start']>, 'at'>> | null
   readonly captionLook?: Removable<NonNullable<PresetSettings['captionLook']>> | null

@@ -1,5 +1,5 @@
 import { type Clip, type ClipFields, clipOfRecord, readClip } from '../../core/documents/index.ts'
-import { type Fault, type Result, succeed } from '../../core/fault.ts'
+import { type Fault, fault, type Result, succeed } from '../../core/fault.ts'
 import { isPresetAddress } from '../../core/presets/preset-address.ts'
 import type { DataSettings } from '../../core/settings/settings.ts'
 import type { YokeSettings } from '../settings/settings.ts'
@@ -20,17 +20,24 @@ const resolve = (src: string, base: string): string => {
   }
 }
 
+/** A clip may come from anywhere: whom the page tells what is watched is the page's own matter. */
+const ofPage = (key: string): boolean => /^report\b/.test(key)
+
+const notForClips = (key: string): Fault =>
+  fault('setting-ignored', `A clip says ${key}, which is for pages to say.`, 'write it on the player, as report-to="…"')
+
 /** Reads a record. @param base what its addresses are relative to. */
 export const readyClip = (document: unknown, base: string): ReadyClip => {
   const { clip, faults } = readClip(document)
-  const { $schema: _, sources, poster, tracks, settings, preset, ...plain } = clip
+  const { $schema: _, sources, poster, tracks, settings = {}, preset, ...plain } = clip
+  const said = Object.entries(settings)
   const there = <Entry extends { readonly src: string }>(entry: Entry): Entry => ({
     ...entry,
     src: resolve(entry.src, base)
   })
   return {
     settings: {
-      ...settings,
+      ...Object.fromEntries(said.filter(([key]) => !ofPage(key))),
       ...plain,
       // A name, or the address of a document.
       ...(preset !== undefined && { preset: isPresetAddress(preset) ? resolve(preset, base) : preset }),
@@ -38,7 +45,7 @@ export const readyClip = (document: unknown, base: string): ReadyClip => {
       ...(tracks && { tracks: tracks.map(there) }),
       ...(poster && posterOf(poster, base))
     },
-    faults
+    faults: [...faults, ...said.filter(([key]) => ofPage(key)).map(([key]) => notForClips(key))]
   }
 }
 

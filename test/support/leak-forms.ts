@@ -30,6 +30,17 @@ export const LEAK_FORMS: Readonly<Record<string, Form>> = {
   'drop-files': [player('drop-files')],
   measures: [player('measures')],
   moments: [player(`controls settings='{"moments":[{"at":1,"label":"One"}]}'`)],
+  'lists of moments': [
+    player(
+      `settings='{"moments":[{"at":1,"label":"One"}]}'`,
+      `${CLIP}<ol data-yoke-moments></ol><ul data-yoke-moments="own"><li data-yoke-at="2">Two</li></ul><div><i data-yoke-marks></i><i data-yoke-preview></i></div>`
+    )
+  ],
+  playlist: [player(`controls muted playlist='["/media/tide-clock.webm"]'`, '<ol data-yoke-playlist></ol>')],
+  'from and until': [player('from="2" until="4"')],
+  memory: [player('controls resume-position="offered" resume-settings')],
+  reports: [player('report-to="/media/nowhere"')],
+  docking: [player('controls dock-when="scrolled-away"')],
   'clip by script': [player('controls', ''), 'clip'],
   'a track without end': [player('', CLIP), 'tracks'],
   'a command without end': [player('', CLIP), 'command'],

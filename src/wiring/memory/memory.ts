@@ -2,6 +2,7 @@ import { RESUME_RULES, resumePlace } from '../../core/watched/resume.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import { clipKeyOf } from './clip-key.ts'
 import { keepPlace, placeOfClip, storageRefused } from './device.ts'
+import { whenLeaving } from './when-leaving.ts'
 
 /** While it plays, its place is kept so often, in milliseconds: who closes a laptop loses no more. */
 const EVERY = 5000
@@ -29,9 +30,7 @@ export class Memory {
         if (performance.now() - this.#kept >= EVERY) this.keep()
       }
     )
-    // Phones end a page without telling it; hiding is the last that it hears.
-    addEventListener('pagehide', keep, { signal: yoke.signal })
-    document.addEventListener('visibilitychange', keep, { signal: yoke.signal })
+    whenLeaving(this, yoke.signal)
     const { snapshot } = yoke
     if (snapshot.readyState > 0 && snapshot.duration !== undefined) this.#arrive(clipKeyOf(yoke))
   }
@@ -59,6 +58,12 @@ export class Memory {
     this.#kept = Number.POSITIVE_INFINITY
   }
 
+  /** The page may be left. */
+  leave(): void {
+    this.keep()
+  }
+
+  /** Keeps where it is now. */
   keep(): void {
     const { snapshot, settings, disposed } = this.#yoke
     const { currentTime: position, duration, ended, started, readyState } = snapshot

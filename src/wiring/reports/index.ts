@@ -2,9 +2,12 @@ import type { Feature } from '../yoke/yoke-view.ts'
 import { sendKept } from './outbox.ts'
 import { Reporter } from './reporter.ts'
 
+let isListening = false
+
 /** Tells what was truly watched to whom the setting `report` names. */
-export const begin: Feature = (yoke, signal) => {
+export const begin: Feature = yoke => {
   new Reporter(yoke)
-  addEventListener('online', () => void sendKept(), { signal })
+  if (!isListening) addEventListener('online', () => void sendKept())
+  isListening = true
   void sendKept()
 }

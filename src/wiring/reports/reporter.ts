@@ -3,6 +3,7 @@ import { STATES } from '../../core/playback/states.ts'
 import { stretchesOf, type WatchReport } from '../../core/watched/report.ts'
 import { WatchMeter } from '../../core/watched/watch-meter.ts'
 import { clipKeyOf } from '../memory/clip-key.ts'
+import { whenLeaving } from '../memory/when-leaving.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import { sendReport } from './outbox.ts'
 
@@ -40,17 +41,14 @@ export class Reporter {
       ({ snapshot }) => snapshot,
       () => this.#look()
     )
-    const leave = (): void => {
-      if (document.visibilityState === 'hidden') this.leave()
-    }
-    addEventListener('pagehide', () => this.leave(), { signal: yoke.signal })
-    document.addEventListener('visibilitychange', leave, { signal: yoke.signal })
+    whenLeaving(this, yoke.signal)
     yoke.signal.addEventListener('abort', () => this.#tell('left'))
     this.#look()
   }
 
   /** The page is left, or out of sight: whether it comes back nobody knows. */
-  leave(): void {
+  leave({ type }: Event): void {
+    if (type !== 'pagehide' && document.visibilityState !== 'hidden') return
     this.#yoke.refresh()
     this.#tell('left')
   }

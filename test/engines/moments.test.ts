@@ -240,7 +240,7 @@ describe('pictures under the pointer', () => {
     await person.mount(TRACK('/pictures.vtt'))
     await person.until('the length', () => document.querySelector('yoke-player')?.yoke.snapshot.duration)
     expect(await person.server.asked('/pictures.vtt')).toBe(0)
-    expect(await person.page.run(() => document.querySelector<HTMLElement>('#picture')?.hidden)).toBe(true)
+    await person.until('the preview', () => document.querySelector<HTMLElement>('#picture')?.hidden)
     await person.drag('#track', 0.2, 0.25, { hold: true })
     await person.until('a picture', () => document.querySelector('#picture:not([hidden])'))
     const seen = (): Promise<readonly unknown[]> =>

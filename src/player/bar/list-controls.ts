@@ -15,6 +15,7 @@ span.artist { padding-inline: 6px; overflow: hidden; text-overflow: ellipsis; wh
 span.artist:empty, .row:has(> .cell.artist:only-child > slot > span.artist:empty) { display: none }
 :host(:state(sound)) .row > .cell.artist { padding: 0 4px 2px }
 .button :is(.icon-next, .icon-previous) { fill: currentColor; stroke-width: 1.5 }
+:host(:state(sound)) .bar:has(.cell.artist) .line { margin-block: 4px 0; margin-inline: 4px 10px }
 :host(:state(sound)) .bar:has(.cell.artist) .cover { inline-size: 112px }
 .list {
   display: block; margin: 6px 0 0; padding: 5px; max-block-size: 16em; overflow: auto; list-style: none; border-radius: var(--radius); background: var(--surface); color: var(--text);

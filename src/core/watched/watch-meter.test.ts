@@ -70,6 +70,17 @@ describe('what was watched', () => {
       0.9
     ],
     [
+      'through what a busy machine tells late, and then all at once',
+      [
+        [0, 0],
+        [1, 0.4],
+        [1.1, 1.05],
+        [2, 2, 'still']
+      ],
+      [[0, 2]],
+      2
+    ],
+    [
       'not a jump while it stood',
       [
         [0, 5, 'still'],

@@ -27,6 +27,8 @@ export class WatchMeter {
   #stretches: readonly TimeRange[] = []
   #last: (SeenPlayback & { readonly now: number }) | undefined
   #seconds = 0
+  /** How far it seems to be behind its rate, in seconds: what is told late is made good with a jump that is none. */
+  #behind = 0
 
   /** Stretches in their order, in seconds; none touches another. */
   get stretches(): readonly TimeRange[] {
@@ -56,7 +58,10 @@ export class WatchMeter {
     if (!last) return
     const elapsed = Math.max(0, now - last.now)
     const moved = seen.time - last.time
-    const hasRunOn = !seen.isSeeking && moved >= 0 && moved <= elapsed * last.rate + AHEAD
+    const due = elapsed * last.rate
+    const hasRunOn = !seen.isSeeking && moved >= 0 && moved <= due + this.#behind + AHEAD
+    const isSteady = last.isRunning && seen.isRunning && hasRunOn
+    this.#behind = isSteady ? Math.min(Math.max(0, this.#behind + due - moved), LONGEST_UNSEEN) : 0
     if (!last.isRunning) {
       // It has begun since, a little before it was seen to.
       if (seen.isRunning && hasRunOn && moved <= LONGEST_UNSEEN) this.#add(last.time, seen.time)
@@ -72,6 +77,7 @@ export class WatchMeter {
     this.#stretches = []
     this.#last = undefined
     this.#seconds = 0
+    this.#behind = 0
   }
 
   #add(start: number, end: number): void {

@@ -25,7 +25,7 @@ const NEAR = 0.3
 /** Plays the stretch of the media that the settings `from` and `until` name, as if it were all of it. */
 export const begin: Feature = yoke => {
   /** What was gone to the start of. */
-  let settled: { readonly src: string; readonly stretch: string | undefined } | undefined
+  let settled: { readonly src: string; readonly stretch: TimeRange | undefined } | undefined
   const settle = (): void => {
     const stretch = stretchOf(yoke)
     yoke.setContext({ stretch })
@@ -34,12 +34,15 @@ export const begin: Feature = yoke => {
     const { readyState, currentSrc: src, currentTime } = snapshot
     if (!media || readyState === 0) return
     const before = settled
-    settled = { src, stretch: JSON.stringify(stretch) }
-    if (!stretch || (before?.src === src && before.stretch === settled.stretch)) return
-    // Another stretch of what is loaded begins at its start; what has just come may have been sent to a place within it.
-    const isThere = currentTime >= stretch.start - NEAR && currentTime < stretch.end
-    const isAnother = before?.src === src && Math.abs(currentTime - stretch.start) > NEAR
-    if (!isThere || isAnother) media.currentTime = stretch.start
+    settled = { src, stretch }
+    const isLoaded = before?.src === src
+    if (!stretch || (isLoaded && JSON.stringify(before.stretch) === JSON.stringify(stretch))) return
+    const { start, end } = stretch
+    const isWithin = currentTime >= start - NEAR && currentTime < end
+    // Another stretch of what is loaded begins at its start, unless it goes on where the last one was over: a busy engine
+    // stops behind that. What has just come may have been sent to a place within it.
+    const goesOn = before?.stretch?.end === start || Math.abs(currentTime - start) <= NEAR
+    if (!isWithin || (isLoaded && !goesOn)) media.currentTime = start
   }
   yoke.subscribe(
     ({ settings: { from, until }, snapshot: { duration, currentSrc, readyState } }) =>

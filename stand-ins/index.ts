@@ -1,10 +1,11 @@
-import { type PresetServer, startPresetServer } from './presets.ts'
+import type { PlainServer } from './plain-server.ts'
+import { startPresetServer } from './presets.ts'
 import { type ProgressServer, startProgressServer } from './progress.ts'
 import { type Service, startStandIn } from './service.ts'
 
 /** The stand-in services that run, by name. */
 export type StandIns = Readonly<
-  Record<'skerry' | 'lantern', Service> & { presets: PresetServer; progress: ProgressServer }
+  Record<'skerry' | 'lantern', Service> & { presets: PlainServer; progress: ProgressServer }
 >
 
 /** Starts them all on loopback, each on a port of its own. @param media the folder of the demo's media. */

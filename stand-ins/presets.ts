@@ -1,29 +1,12 @@
 import { createHash } from 'node:crypto'
-import { once } from 'node:events'
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
-import type { AddressInfo } from 'node:net'
-
-/** A preset store that runs. */
-export interface PresetServer {
-  /** `http://127.0.0.1:port`, without a slash at the end. */
-  readonly address: string
-  close(): Promise<void>
-}
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { type PlainServer, readBody, startPlainServer } from './plain-server.ts'
 
 /** More than this is no preset, in bytes. */
 const MOST_BYTES = 2 ** 18
 
 /** A document's version: made from its text (RFC 9110, "ETag"). */
 const tagOf = (text: string): string => `"${createHash('sha256').update(text).digest('hex').slice(0, 16)}"`
-
-const readBody = async (request: IncomingMessage): Promise<string | undefined> => {
-  let text = ''
-  for await (const chunk of request.setEncoding('utf8')) {
-    text += chunk
-    if (text.length > MOST_BYTES) return undefined
-  }
-  return text
-}
 
 const isJson = (text: string): boolean => {
   try {
@@ -69,7 +52,7 @@ class Shelf {
       return say(204)
     }
     if (request.method !== 'PUT') return say(405)
-    const text = await readBody(request)
+    const text = await readBody(request, MOST_BYTES)
     if (text === undefined) return say(413)
     if (!isJson(text)) return say(400)
     // Somebody may have been faster while this was on its way.
@@ -80,20 +63,7 @@ class Shelf {
 }
 
 /** Starts a preset store on loopback, on a port of its own. It keeps presets as long as it runs. */
-export const startPresetServer = async (): Promise<PresetServer> => {
+export const startPresetServer = (): Promise<PlainServer> => {
   const shelf = new Shelf()
-  const server = createServer((request, response) => {
-    shelf.answer(request, response).catch(() => response.destroy())
-  })
-  server.listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const { port } = server.address() as AddressInfo
-  return {
-    address: `http://127.0.0.1:${port}`,
-    async close() {
-      server.closeAllConnections()
-      server.close()
-      await once(server, 'close')
-    }
-  }
+  return startPlainServer((request, response) => shelf.answer(request, response))
 }

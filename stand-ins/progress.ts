@@ -1,32 +1,19 @@
-import { once } from 'node:events'
 import { appendFile, mkdtemp, readFile } from 'node:fs/promises'
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import type { IncomingMessage, ServerResponse } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { type PlainServer, readBody, startPlainServer } from './plain-server.ts'
 import { pageOf } from './progress-page.ts'
 import { isReport, type KeptReport, type Sums, sumsOf } from './progress-sums.ts'
 
-/** A receiver of reports that runs. */
-export interface ProgressServer {
-  /** `http://127.0.0.1:port`, without a slash at the end. Reports are posted to `/reports`; `/` draws them. */
-  readonly address: string
+/** A receiver of reports that runs: they are posted to `/reports`, and `/` draws them. */
+export interface ProgressServer extends PlainServer {
   /** What has come, by clip. */
   sums(): readonly Sums[]
-  close(): Promise<void>
 }
 
 /** More than this is no report, in bytes. */
 const MOST_BYTES = 2 ** 16
-
-const readBody = async (request: IncomingMessage): Promise<string | undefined> => {
-  let text = ''
-  for await (const chunk of request.setEncoding('utf8')) {
-    text += chunk
-    if (text.length > MOST_BYTES) return undefined
-  }
-  return text
-}
 
 const parse = (text: string): KeptReport | undefined => {
   try {
@@ -85,7 +72,7 @@ const answer = async (ledger: Ledger, request: IncomingMessage, response: Server
   if (request.method === 'GET' && pathname === '/clips.json') return say(200, JSON.stringify(sumsOf(ledger.reports)))
   if (pathname !== '/reports') return say(404)
   if (request.method !== 'POST') return say(405)
-  const text = await readBody(request)
+  const text = await readBody(request, MOST_BYTES)
   if (text === undefined) return say(413)
   const report = parse(text)
   if (!report) return say(400)
@@ -97,19 +84,6 @@ const answer = async (ledger: Ledger, request: IncomingMessage, response: Server
 export const startProgressServer = async (folder?: string): Promise<ProgressServer> => {
   const ledger = new Ledger(folder ?? (await mkdtemp(join(tmpdir(), 'tern-quay-'))))
   await ledger.open()
-  const server = createServer((request, response) => {
-    answer(ledger, request, response).catch(() => response.destroy())
-  })
-  server.listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const { port } = server.address() as AddressInfo
-  return {
-    address: `http://127.0.0.1:${port}`,
-    sums: () => sumsOf(ledger.reports),
-    async close() {
-      server.closeAllConnections()
-      server.close()
-      await once(server, 'close')
-    }
-  }
+  const server = await startPlainServer((request, response) => answer(ledger, request, response))
+  return { ...server, sums: () => sumsOf(ledger.reports) }
 }

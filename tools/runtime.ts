@@ -62,7 +62,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   'playlist-rows': ['wiring/playlist/couple.ts'],
   moments: ['wiring/moments/index.ts', 'wiring/moments/marks.ts'],
   'moment-rows': ['wiring/moments/couple.ts'],
-  visits: ['wiring/memory/clip-key.ts', 'wiring/memory/when-leaving.ts'],
+  visits: ['wiring/memory/clip-key.ts', 'wiring/memory/when-leaving.ts', 'wiring/memory/stored.ts'],
   memory: ['wiring/memory/index.ts'],
   habits: ['wiring/memory/habits.ts'],
   dock: ['player/dock/index.ts'],

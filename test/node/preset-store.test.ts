@@ -7,10 +7,11 @@ import {
   type PresetStore,
   type StoredPreset
 } from '../../src/presets/stores/index.ts'
-import { type PresetServer, startPresetServer } from '../../stand-ins/presets.ts'
+import type { PlainServer } from '../../stand-ins/plain-server.ts'
+import { startPresetServer } from '../../stand-ins/presets.ts'
 import { STORE_CASES } from '../support/store-cases.ts'
 
-let server: PresetServer
+let server: PlainServer
 beforeAll(async () => {
   server = await startPresetServer()
 })

@@ -1,3 +1,5 @@
+import { fragmentValues } from '../fragment-values.ts'
+
 /** A part of a picture, in pixels of it, or in percent. */
 export interface PictureRegion {
   readonly unit: 'pixel' | 'percent'
@@ -15,20 +17,12 @@ export interface PicturePart {
 }
 
 const NUMBER = '(\\d+(?:\\.\\d+)?)'
-const REGION = new RegExp(`^xywh=(?:(pixel|percent):)?${NUMBER},${NUMBER},${NUMBER},${NUMBER}$`)
+const REGION = new RegExp(`^(?:(pixel|percent):)?${NUMBER},${NUMBER},${NUMBER},${NUMBER}$`)
 
-const regionOf = (pair: string): PictureRegion | undefined => {
-  const [, unit = 'pixel', ...numbers] = REGION.exec(pair) ?? []
+const regionOf = (value: string): PictureRegion | undefined => {
+  const [, unit = 'pixel', ...numbers] = REGION.exec(value) ?? []
   const [x = 0, y = 0, width = 0, height = 0] = numbers.map(Number)
   return width > 0 && height > 0 ? { unit: unit as PictureRegion['unit'], x, y, width, height } : undefined
-}
-
-const decoded = (text: string): string => {
-  try {
-    return decodeURIComponent(text)
-  } catch {
-    return text
-  }
 }
 
 /**
@@ -36,8 +30,8 @@ const decoded = (text: string): string => {
  * the last good one counts, 5.1.2). One that cannot be read is as none.
  */
 export const picturePartOf = (address: string): PicturePart => {
-  const [src = '', hash = ''] = address.split('#', 2)
-  const regions = hash.split('&').map(pair => regionOf(decoded(pair)))
+  const [src = ''] = address.split('#', 1)
+  const regions = fragmentValues(address, 'xywh').map(regionOf)
   return { src, region: regions.filter(region => region !== undefined).at(-1) }
 }
 

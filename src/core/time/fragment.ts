@@ -1,3 +1,4 @@
+import { fragmentValues } from '../fragment-values.ts'
 import type { TimeRange } from './ranges.ts'
 
 /** Normal play time: seconds, minutes or hours, with a fraction of a second (Media Fragments URI 1.0, 4.2.1). */
@@ -6,14 +7,6 @@ const NPT = /^(?:(?:(\d+):)?([0-5]\d):([0-5]\d(?:\.\d*)?)|(\d+(?:\.\d*)?))$/
 const secondsOf = (text: string): number => {
   const [, hours = '0', minutes = '0', rest, seconds] = NPT.exec(text) ?? []
   return seconds === undefined ? Number(hours) * 3600 + Number(minutes) * 60 + Number(rest) : Number(seconds)
-}
-
-const decoded = (text: string): string => {
-  try {
-    return decodeURIComponent(text)
-  } catch {
-    return ''
-  }
 }
 
 /** `10,20`, `npt:1:05`, `,20`; `undefined` for what the standard has ignored. */
@@ -30,13 +23,8 @@ const rangeOf = (value: string): TimeRange | undefined => {
  * Fragments URI 1.0, 4.2.1; of several the last good one counts, 5.1.2). In seconds; `end` is `Infinity` where the address
  * names none. `undefined` where it names no stretch, or one that cannot be read.
  */
-export const fragmentOf = (address: string): TimeRange | undefined => {
-  const hash = address.indexOf('#')
-  if (hash === -1) return undefined
-  const pairs = address.slice(hash + 1).split('&')
-  const times = pairs.map(pair => decoded(pair).split('=', 2)).filter(([name]) => name === 't')
-  return times
-    .map(([, value = '']) => rangeOf(value))
+export const fragmentOf = (address: string): TimeRange | undefined =>
+  fragmentValues(address, 't')
+    .map(rangeOf)
     .filter(range => range !== undefined)
     .at(-1)
-}

@@ -1,5 +1,6 @@
 import { cornersFrom } from '../../core/layout/corners.ts'
 import { definePart, use } from '../../loading/part.ts'
+import { focusedIn } from '../../wiring/scope/nodes.ts'
 import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
 import { DOCK_SHEET } from './styles.ts'
@@ -15,12 +16,6 @@ const DOCKED = definePart(() => import('./docked.ts'))
 
 /** One player is docked at a time. */
 let docked: Dock | undefined
-
-/** The element in a document that has focus, in whatever shadow roots. */
-const focusedIn = (root: Document | ShadowRoot): Element | undefined => {
-  const { activeElement } = root
-  return (activeElement?.shadowRoot && focusedIn(activeElement.shadowRoot)) || (activeElement ?? undefined)
-}
 
 const meet = (a: DOMRect, b: DOMRect): boolean =>
   a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom

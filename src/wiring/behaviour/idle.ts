@@ -1,18 +1,12 @@
 import type { MediaSnapshot } from '../../core/playback/snapshot.ts'
 import { timerDelay } from '../../core/time/delay.ts'
-import { findAll, matches } from '../scope/nodes.ts'
+import { findAll, focusedIn, matches } from '../scope/nodes.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
 /** After a mouse has left, what hides goes sooner: this many seconds. */
 const AFTER_LEAVING = 0.6
 
 const SIGNS_OF_LIFE = ['pointermove', 'pointerdown', 'keydown', 'focusin', 'wheel'] as const
-
-/** The element that has focus, in whatever shadow root it is. */
-const focusedIn = (root: Document | ShadowRoot): Element | null => {
-  const active = root.activeElement
-  return active?.shadowRoot?.activeElement ? focusedIn(active.shadowRoot) : active
-}
 
 const opens = (root: Node): boolean => findAll(root, ':popover-open, dialog[open]').length > 0
 

@@ -1,5 +1,9 @@
 import type { YokeView } from '../yoke/yoke-view.ts'
 
+/** What the name of a clip is made of: compared at each look, while the name itself is made when it changes. */
+export const clipOf = ({ settings: { resume, src, from, until }, snapshot }: YokeView): string =>
+  [resume.key, src ?? snapshot.currentSrc, from, until].join(' ')
+
 /**
  * What a clip is called in what is kept and told of it: the name that its page gives it, else its address; `undefined` where
  * neither lasts.

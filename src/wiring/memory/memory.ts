@@ -1,6 +1,6 @@
 import { RESUME_RULES, resumePlace } from '../../core/watched/resume.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
-import { clipKeyOf } from './clip-key.ts'
+import { clipKeyOf, clipOf } from './clip-key.ts'
 import { keepPlace, placeOfClip, storageRefused } from './device.ts'
 import { whenLeaving } from './when-leaving.ts'
 
@@ -19,8 +19,8 @@ export class Memory {
   constructor(yoke: YokeView) {
     this.#yoke = yoke
     yoke.subscribe(
-      seen => seen.snapshot.readyState > 0 && seen.snapshot.duration !== undefined && clipKeyOf(seen),
-      key => this.#arrive(key || undefined)
+      seen => isKnown(seen) && clipOf(seen),
+      () => this.#arrive()
     )
     const keep = (): void => this.keep()
     yoke.subscribe(({ snapshot: { paused, seeking, ended } }) => `${paused} ${seeking} ${ended}`, keep)
@@ -31,8 +31,7 @@ export class Memory {
       }
     )
     whenLeaving(this, yoke.signal)
-    const { snapshot } = yoke
-    if (snapshot.readyState > 0 && snapshot.duration !== undefined) this.#arrive(clipKeyOf(yoke))
+    this.#arrive()
   }
 
   /** Goes on where it was left. */
@@ -80,7 +79,8 @@ export class Memory {
   }
 
   /** A clip has come whose length is known. */
-  #arrive(key: string | undefined): void {
+  #arrive(): void {
+    const key = isKnown(this.#yoke) ? clipKeyOf(this.#yoke) : undefined
     if (key === this.#key) return
     this.#key = key
     this.#withdraw()
@@ -111,6 +111,8 @@ export class Memory {
     this.#yoke.raise(storageRefused())
   }
 }
+
+const isKnown = ({ snapshot }: YokeView): boolean => snapshot.readyState > 0 && snapshot.duration !== undefined
 
 /** What of settings is said. */
 const defined = <Settings extends object>(

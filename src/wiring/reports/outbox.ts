@@ -1,5 +1,6 @@
 import { isRecord } from '../../core/record.ts'
 import type { WatchReport } from '../../core/watched/report.ts'
+import { readStored, writeStored } from '../memory/stored.ts'
 
 /** Reports that could not be sent are kept here until they can. */
 const KEPT = 'yokewright.reports'
@@ -10,20 +11,16 @@ type Waiting = Record<string, { readonly to: string; readonly report: WatchRepor
 
 const read = (): Waiting => {
   try {
-    const kept: unknown = JSON.parse(globalThis.localStorage.getItem(KEPT) ?? '{}')
+    const kept: unknown = JSON.parse(readStored(KEPT))
     return isRecord(kept) ? (kept as Waiting) : {}
   } catch {
     return {}
   }
 }
 
-/** What storage does not take is lost with the page. */
 const write = (waiting: Waiting): void => {
-  try {
-    const newest = Object.entries(waiting).slice(-MOST)
-    if (newest.length > 0) globalThis.localStorage.setItem(KEPT, JSON.stringify(Object.fromEntries(newest)))
-    else globalThis.localStorage.removeItem(KEPT)
-  } catch {}
+  const newest = Object.entries(waiting).slice(-MOST)
+  writeStored(KEPT, newest.length > 0 ? JSON.stringify(Object.fromEntries(newest)) : '')
 }
 
 const keep = (to: string, report: WatchReport): void => {

@@ -2,7 +2,7 @@ import { fault, textOf } from '../../core/fault.ts'
 import { STATES } from '../../core/playback/states.ts'
 import { stretchesOf, type WatchReport } from '../../core/watched/report.ts'
 import { WatchMeter } from '../../core/watched/watch-meter.ts'
-import { clipKeyOf } from '../memory/clip-key.ts'
+import { clipKeyOf, clipOf } from '../memory/clip-key.ts'
 import { whenLeaving } from '../memory/when-leaving.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import { sendReport } from './outbox.ts'
@@ -37,12 +37,14 @@ export class Reporter {
 
   constructor(yoke: YokeView) {
     this.#yoke = yoke
+    yoke.subscribe(clipOf, () => this.#begin())
     yoke.subscribe(
       ({ snapshot }) => snapshot,
       () => this.#look()
     )
     whenLeaving(this, yoke.signal)
     yoke.signal.addEventListener('abort', () => this.#tell('left'))
+    this.#begin()
     this.#look()
   }
 
@@ -55,9 +57,7 @@ export class Reporter {
 
   #look(): void {
     const { snapshot } = this.#yoke
-    const clip = clipKeyOf(this.#yoke)
-    if (clip !== this.#clip) this.#begin(clip)
-    if (clip === undefined || snapshot.readyState === 0) return
+    if (this.#clip === undefined || snapshot.readyState === 0) return
     const { currentTime: time, playbackRate: rate, seeking, scrubbing, paused, ended, duration, title } = snapshot
     const running = STATES.playing(snapshot) && !scrubbing
     const now = performance.now() / 1000
@@ -77,7 +77,9 @@ export class Reporter {
   }
 
   /** Another clip: a visit of its own. */
-  #begin(clip: string | undefined): void {
+  #begin(): void {
+    const clip = clipKeyOf(this.#yoke)
+    if (clip === this.#clip) return
     this.#tell('left')
     this.#clip = clip
     this.#meter.forget()

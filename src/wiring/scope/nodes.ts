@@ -97,3 +97,9 @@ export const boxOf = (element: Element): DOMRect => Element.prototype.getBoundin
 
 /** Whether an element is drawn at all (CSSOM View, "checkVisibility"). */
 export const isVisible = (element: Element): boolean => Element.prototype.checkVisibility.call(element)
+
+/** The element that has focus, in whatever shadow root it is. */
+export const focusedIn = (root: Document | ShadowRoot): Element | null => {
+  const active = root.activeElement
+  return active?.shadowRoot?.activeElement ? focusedIn(active.shadowRoot) : active
+}

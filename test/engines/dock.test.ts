@@ -120,6 +120,20 @@ describe('a player that docks', () => {
     expect(await person.page.run(() => document.querySelectorAll('[data-yoke-place]').length)).toBe(1)
   })
 
+  it('comes back also where it is taller than its page', async () => {
+    await mount()
+    await person.page.run(() =>
+      document
+        .querySelector('yoke-player')
+        ?.setAttribute('style', 'display: block; inline-size: 480px; block-size: 2400px')
+    )
+    await play()
+    await scrollTo(4000)
+    await isDocked()
+    await scrollTo(600)
+    await isBack()
+  })
+
   it('with controls of one’s own, by their commands and the state', async () => {
     await mount(
       '',

@@ -201,6 +201,28 @@ describe('rows of the page', () => {
     await person.until('no moments', () => document.querySelector('yoke-player')?.yoke.moments?.all.length === 0)
   })
 
+  it.each([
+    ['in its label', '1.2 m', false],
+    ['beside its label', '<b data-yoke-field="label">low</b>', true]
+  ])('a clock %s takes no focus away', async (_, label, isSame) => {
+    const clock = '<i data-yoke-for="p" data-yoke-value="current-time"></i>'
+    await person.mount(`${player('')}${TABLE.replace('1.2 m', `${label} ${clock}`)}`)
+    await isReady()
+    await person.page.run(() => document.querySelector<HTMLElement>('#list > tr')?.focus())
+    await person.until('the clock', () => document.querySelector('#list i')?.textContent === '0:00')
+    await person.page.run(() => {
+      globalThis.kept = document.querySelector('yoke-player')?.yoke.moments?.all
+    })
+    await seek(5)
+    await person.until('the clock', () => document.querySelector('#list i')?.textContent === '0:05')
+    expect(
+      await person.page.run(() => [
+        globalThis.kept === document.querySelector('yoke-player')?.yoke.moments?.all,
+        document.activeElement === document.querySelector('#list > tr')
+      ])
+    ).toEqual([isSame, true])
+  })
+
   it('a time that cannot be read is told, at its row', async () => {
     await person.mount(`${player('')}${TABLE.replace('0:03"', 'noon"')}`)
     await isReady()

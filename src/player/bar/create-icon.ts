@@ -7,7 +7,7 @@ const SVG = 'http://www.w3.org/2000/svg'
 
 /** An icon, in a slot of its own: the author's `slot="icon-…"` takes its place. */
 export const createIcon = (name: IconName | ListIconName, slot: string = name): HTMLSlotElement => {
-  const d = { ...ICONS, ...LISTS.here?.LIST_ICONS }[name]
+  const d = name in ICONS ? ICONS[name as IconName] : LISTS.here?.LIST_ICONS[name as ListIconName]
   const path = fill(document.createElementNS(SVG, 'path'), { d }, [])
   const svg = fill(
     document.createElementNS(SVG, 'svg'),

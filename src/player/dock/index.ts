@@ -8,6 +8,8 @@ import { DOCK_SHEET } from './styles.ts'
 /** Less of it in view than this share, and it has been scrolled away; more, and it is back. */
 const AWAY = 0.15
 const BACK = 0.5
+/** How finely what is in view is told. */
+const STEPS = Array.from({ length: 21 }, (_, step) => step / 20)
 /** A page that is no wider than this has no corner to spare, in CSS pixels. */
 const NARROW = '(width < 640px)'
 
@@ -35,7 +37,7 @@ class Dock {
   constructor(player: PlayerView, signal: AbortSignal) {
     this.#player = player
     this.#signal = signal
-    this.#observer = new IntersectionObserver(entries => this.#look(entries), { threshold: [0, AWAY, BACK, 1] })
+    this.#observer = new IntersectionObserver(entries => this.#look(entries), { threshold: STEPS })
     this.#observer.observe(player.element)
     player.element.addEventListener('keydown', event => this.#key(event), { signal })
     const follow = (): void => {
@@ -111,7 +113,9 @@ class Dock {
     const watched = this.#place ?? this.#player.element
     const entry = entries.filter(({ target }) => target === watched).at(-1)
     if (!entry) return
-    this.#seen = entry.isIntersecting ? entry.intersectionRatio : 0
+    const { isIntersecting, intersectionRatio, intersectionRect } = entry
+    // What is taller than the page is seen when it fills the page.
+    this.#seen = isIntersecting ? Math.max(intersectionRatio, intersectionRect.height / innerHeight) : 0
     this.settle()
   }
 
@@ -183,7 +187,5 @@ export const begin: PlayerFeature = (player, signal) => {
     () => dock.settle()
   )
   yoke.refresh()
-  signal.addEventListener('abort', () => {
-    stop()
-  })
+  signal.addEventListener('abort', stop)
 }

@@ -45,16 +45,24 @@ const FILLINGS: Readonly<Record<string, BoundValue['choices']>> = {
   quality: qualityChoices
 }
 
+/** What {@link FILLINGS} are made of: looked at with each change of the media, so that figures are written only when it changes. */
+const madeOf = (yoke: YokeView): string => {
+  const { snapshot, settings } = yoke
+  const { rate, lang } = settings.words
+  return [trackChoices(yoke), offeredRates(snapshot), snapshot.qualities, rate, lang].join()
+}
+
 /** Keeps an empty list filled with what there is. @returns its stop. */
 const fillList = (field: Field, value: BoundValue, yoke: YokeView): (() => void) => {
-  const choices = FILLINGS[value.name] ?? value.choices
+  const filling = FILLINGS[value.name]
+  const choices = filling ?? value.choices
   if (!choices || !isTag(field, 'select') || field.options.length > 0) return () => undefined
   const fill = (): void => {
     field.replaceChildren(...choices(yoke).map(([of, label]) => new Option(label, of)))
     show(field, value.read(yoke))
   }
   fill()
-  return yoke.subscribe(() => choices(yoke).join(), fill)
+  return yoke.subscribe<unknown>(filling ? madeOf : choices, fill)
 }
 
 const readField = (field: Field): string | boolean =>

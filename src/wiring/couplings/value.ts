@@ -85,17 +85,26 @@ const authorValue = (name: string, yoke: YokeView): BoundValue | undefined => {
   const own = yoke.authorValues.get(name)
   if (!own) return undefined
   const read = (): PlainValue => readOwn(own, yoke)
-  // Whatever it gives, by our own hands: what is no list of pairs is none.
-  const choices = (): readonly Choice[] =>
-    askOwn(own, yoke, () =>
-      [...(own.choices?.(yoke) ?? [])].map(([of, label]): Choice => [String(of), String(label)])
-    ) ?? []
+  let given: readonly Choice[] | undefined
+  let choices: readonly Choice[] = []
+  const choose = (): readonly Choice[] => {
+    askOwn(own, yoke, () => {
+      const now = own.choices?.(yoke)
+      if (now === given) return
+      given = now
+      // Whatever is no list of pairs fails here.
+      const next = [...(now ?? [])].map(([of, label]): Choice => [of, label])
+      // One that says the same is the same.
+      if (String(next) !== String(choices)) choices = next
+    })
+    return choices
+  }
   return {
     name,
     kind: 'plain',
     read,
     write: own.write && (value => writeOwn(own, value, yoke)),
-    choices: own.choices && choices
+    choices: own.choices && choose
   }
 }
 

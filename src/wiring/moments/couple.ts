@@ -19,7 +19,7 @@ const entryOf = (row: HTMLElement, lane: string): MomentEntry | undefined => {
   const at = attributeOf(row, AT) ?? said.at ?? textIn(row.querySelector('time'))
   if (typeof at !== 'string') return undefined
   const until = attributeOf(row, UNTIL) ?? said.until
-  const label = said.label ?? textIn(controlOf(row)) ?? textIn(row)
+  const label = said.label ?? textIn(controlOf(row) ?? row)
   return { ...said, at, ...(typeof until === 'string' && { until }), label: String(label), lane }
 }
 
@@ -69,17 +69,25 @@ export const coupleMoments = (list: HTMLElement, yoke: YokeView): Coupling => {
     places = new Map(shown.map(placed => [placed.moment, placed]))
     if (await rows.show(shown.map(({ moment }) => moment))) mark()
   }
+  let taken: readonly HTMLElement[] = []
+  let takenText: string | undefined
   const take = (): void => {
-    const said = rows.all.map(row => {
-      const entry = entryOf(row, lane)
-      const read = entry && tryReadMoment(entry)
-      if (read && !read.ok) yoke.raise(read.fault, row)
-      return read?.ok ? read.value : undefined
+    const { all } = rows
+    const entries = all.map(row => entryOf(row, lane))
+    const text = JSON.stringify(entries)
+    // A clock in a row changes it each second, and says no other moment.
+    if (text === takenText && all.every((row, index) => row === taken[index])) return
+    taken = all
+    takenText = text
+    const read = entries.map((entry, index) => {
+      const moment = entry && tryReadMoment(entry)
+      if (moment && !moment.ok) yoke.raise(moment.fault, all[index])
+      return moment?.ok ? moment.value : undefined
     })
-    void rows.show(said)
+    void rows.show(read)
     moments.say(
       list,
-      said.filter(moment => moment !== undefined)
+      read.flatMap(moment => moment ?? [])
     )
     mark()
   }

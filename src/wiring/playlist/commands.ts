@@ -1,15 +1,16 @@
 import type { PlaylistItem } from '../../core/playlist/read-playlist.ts'
 import { REPEATS } from '../../core/playlist/repeats.ts'
-import type { AuthorCommand, AuthorState, AuthorValue, YokeView } from '../yoke/yoke-view.ts'
+import type { AuthorCommand, AuthorState, AuthorValue, Choice, YokeView } from '../yoke/yoke-view.ts'
 import { PLAYLIST_FAULTS } from './faults-part.ts'
 import type { Playlist } from './playlist.ts'
 
 /** How an item is named in markup: its id, else its number, from 1. */
 export const nameOfItem = (item: PlaylistItem, index: number): string => item.id || String(index + 1)
 
-const titleOf = (item: PlaylistItem, index: number): string => {
+const choiceOf = (item: PlaylistItem, index: number): Choice => {
   const { title } = item.record
-  return typeof title === 'string' && title ? title : nameOfItem(item, index)
+  const name = nameOfItem(item, index)
+  return [name, typeof title === 'string' && title ? title : name]
 }
 
 const itemAt = ({ items }: Playlist, name: string): PlaylistItem | undefined =>
@@ -37,6 +38,7 @@ export const vocabularyOf = (
   readonly values: Readonly<Record<string, AuthorValue>>
   readonly states: Readonly<Record<string, AuthorState>>
 } => {
+  let offered: { readonly items: readonly PlaylistItem[]; readonly choices: readonly Choice[] } | undefined
   const setShuffle = (shuffle: boolean, yoke: YokeView): void => yoke.configure({ shuffle })
   const hasNext = (): boolean => list.following !== undefined
   const hasPrevious = (): boolean => list.preceding !== undefined
@@ -65,7 +67,10 @@ export const vocabularyOf = (
       'playlist-item': {
         read: () => (list.current && list.index >= 0 ? nameOfItem(list.current, list.index) : undefined),
         write: (value, yoke) => void yoke.run('play-item', String(value)),
-        choices: () => list.items.map((item, index) => [nameOfItem(item, index), titleOf(item, index)])
+        choices: () => {
+          if (offered?.items !== list.items) offered = { items: list.items, choices: list.items.map(choiceOf) }
+          return offered.choices
+        }
       },
       'item-number': { read: () => (list.index < 0 ? undefined : list.index + 1) },
       'item-count': { read: () => list.items.length },

@@ -7,7 +7,8 @@ let isListening = false
 /** Tells what was truly watched to whom the setting `report` names. */
 export const begin: Feature = yoke => {
   new Reporter(yoke)
-  if (!isListening) addEventListener('online', () => void sendKept())
+  if (isListening) return
   isListening = true
+  addEventListener('online', () => void sendKept())
   void sendKept()
 }

@@ -34,12 +34,11 @@ export class Rows<Thing extends object> {
   /** The rows are the author's: none is made or taken away. */
   readonly isOwn: boolean
   readonly #rows = new Map<Thing, HTMLElement>()
-  readonly #things = new Map<Element, Thing>()
   readonly #life = new AbortController()
   readonly #keys: RowKeys
   #wanted: readonly (Thing | undefined)[] = []
   #current: readonly HTMLElement[] = []
-  #touched = Number.NEGATIVE_INFINITY
+  #touched = -READING
 
   constructor(list: HTMLElement, content: RowContent<Thing>) {
     this.#list = list
@@ -123,34 +122,40 @@ export class Rows<Thing extends object> {
     const copy = this.#template?.content.firstElementChild?.cloneNode(true) as HTMLElement | undefined
     const row = copy ?? this.#content.create()
     this.#rows.set(thing, row)
-    this.#things.set(row, thing)
     return row
   }
 
   #drop(thing: Thing, row: HTMLElement): void {
     this.#rows.delete(thing)
-    this.#things.delete(row)
     this.#keys.remove(row)
     if (!this.isOwn) row.remove()
   }
 
   /** The author's rows stand for these things, one after the other. */
   #join(things: readonly (Thing | undefined)[]): void {
-    for (const [thing, row] of this.#rows) this.#drop(thing, row)
+    const before = new Set(this.#rows.values())
+    this.#rows.clear()
     for (const [index, row] of this.all.entries()) {
       const thing = things[index]
       if (!thing) continue
+      // One that stays keeps its place in the order of the Tab key, and the focus that may be in it.
+      before.delete(row)
       this.#rows.set(thing, row)
-      this.#things.set(row, thing)
       this.#keys.add(row)
       this.#content.fill(row, thing, index)
     }
+    for (const row of before) this.#keys.remove(row)
+  }
+
+  #thingOf(row: Element): Thing | undefined {
+    for (const [thing, each] of this.#rows) if (each === row) return thing
+    return undefined
   }
 
   #rowAround(target: EventTarget | null): HTMLElement | undefined {
     let node = isElement(target) ? (target as Node) : null
     while (node && parentOf(node) !== this.#list) node = parentOf(node)
-    return isElement(node) && this.#things.has(node) ? (node as HTMLElement) : undefined
+    return isElement(node) && this.#thingOf(node) ? (node as HTMLElement) : undefined
   }
 
   #click(event: MouseEvent): void {
@@ -163,9 +168,9 @@ export class Rows<Thing extends object> {
   }
 
   #press(row: HTMLElement): void {
-    const thing = this.#things.get(row)
+    const thing = this.#thingOf(row)
     if (!thing) return
-    this.#touched = Number.NEGATIVE_INFINITY
+    this.#touched = -READING
     this.#content.press(thing, row)
   }
 

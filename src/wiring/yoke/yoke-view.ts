@@ -56,7 +56,7 @@ export interface AuthorValue {
   read(yoke: YokeView): PlainValue
   /** Called when the viewer has changed a form control; what shows it is then read anew. Without it, form controls are read only. */
   write?(value: string | number | boolean, yoke: YokeView): void
-  /** What it may be set to: an empty `<select>` is filled with that. Asked as often as `read`. */
+  /** What it may be set to: an empty `<select>` is filled with that. Asked as often as `read`: give the same list for as long as it is the same. */
   choices?(yoke: YokeView): readonly Choice[]
 }
 
@@ -199,7 +199,7 @@ export interface MomentsView {
   readonly current: readonly PlacedMoment[]
   /** Those that hold at a second. */
   at(seconds: number): readonly PlacedMoment[]
-  /** A list of the page says moments of its own; with none, it has gone. */
+  /** @internal A list of the page says moments of its own; with none, it has gone. */
   say(list: object, moments: readonly Moment[]): void
 }
 

@@ -61,7 +61,8 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   starter: 'wiring/behaviour/starter.ts',
   stretch: 'wiring/clip/stretch.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
-  transcript: 'wiring/captions/transcript.ts'
+  transcript: 'wiring/captions/transcript.ts',
+  window: 'player/window/index.ts'
 }
 
 const nameOf = new Map(Object.entries(CLASSIC_PARTS).map(([name, path]) => [source(path), name]))
@@ -92,6 +93,8 @@ const minifiedTwice: Plugin = {
       if (chunk.type !== 'chunk') continue
       const { code = chunk.code, map } = await minify(chunk.code, {
         compress: { passes: 2 },
+        // A page that says no encoding, from a server that says none, reads scripts in an old one.
+        format: { ascii_only: true },
         ...(chunk.map && { sourceMap: { content: JSON.stringify(chunk.map), asObject: true } })
       })
       // Who imports the file as a module has no `this` there.

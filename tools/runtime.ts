@@ -67,6 +67,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   habits: ['wiring/memory/habits.ts'],
   dock: ['player/dock/index.ts'],
   docked: ['player/dock/docked.ts'],
+  window: ['player/window/index.ts'],
   reports: ['wiring/reports/index.ts'],
   'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],

@@ -1,8 +1,7 @@
-import type { Presentation } from '../core/playback/plan.ts'
 import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
 import type { DataSettings } from '../core/settings/settings.ts'
 import type { LoadingPort, NativeControlsPort, PosterPort } from './ports.ts'
-import type { PresentationPort } from './presentation.ts'
+import type { Presentations } from './presentation.ts'
 import type { SourcePort } from './source-port.ts'
 import type { TextTrackPort } from './text-tracks.ts'
 
@@ -104,7 +103,7 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   set loop(loop: boolean)
   readonly error: MediaErrorLike | null
   /** Ways to show the media alone elsewhere than in its place, where the engine has them. Constant for the adapter's life. */
-  readonly presentations?: Readonly<Partial<Record<Presentation, PresentationPort>>>
+  readonly presentations?: Presentations
   /** Its own text tracks, where it can have some. Constant for the adapter's life, as all ports. */
   readonly textTracks?: TextTrackPort | undefined
   /** Its sources, where it can have several. */

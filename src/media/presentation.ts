@@ -1,3 +1,5 @@
+import type { Presentation } from '../core/playback/plan.ts'
+
 /** One way to show a media elsewhere than in its place: the whole screen, a floating window. */
 export interface PresentationPort {
   /** Whether it can be had at this moment. */
@@ -10,3 +12,6 @@ export interface PresentationPort {
   /** Calls at each change, whoever made it. @returns its stop. */
   observe(changed: () => void): () => void
 }
+
+/** Ways to show a media elsewhere, as far as there are any. */
+export type Presentations = { readonly [Each in Presentation]?: PresentationPort | undefined }

@@ -32,6 +32,10 @@ const FEATURES: readonly FeatureRow[] = [
     isWanted: ({ yoke: { settings } }) => settings.dock.when === 'scrolled-away'
   },
   {
+    part: definePart(() => import('./window/index.ts')),
+    isWanted: ({ yoke: { settings } }) => settings.pictureInPicture === 'player'
+  },
+  {
     part: definePart(() => import('./captions/shown-captions.ts')),
     isWanted: ({ yoke }) => yoke.captions !== undefined
   },

@@ -41,6 +41,7 @@ export const LEAK_FORMS: Readonly<Record<string, Form>> = {
   memory: [player('controls resume-position="offered" resume-settings')],
   reports: [player('report-to="/media/nowhere"')],
   docking: [player('controls dock-when="scrolled-away"')],
+  'a window of its own': [player('controls picture-in-picture="player"')],
   'clip by script': [player('controls', ''), 'clip'],
   'a track without end': [player('', CLIP), 'tracks'],
   'a command without end': [player('', CLIP), 'command'],

@@ -113,6 +113,11 @@ export interface DataSettings {
   readonly moments?: readonly (MomentEntry | Moment)[] | undefined
   /** Begins muted. */
   readonly muted?: boolean | undefined
+  /**
+   * What a picture-in-picture window holds: the picture, or the whole player with its controls and captions where the browser
+   * has such windows (Document Picture-in-Picture). Default `media`.
+   */
+  readonly pictureInPicture?: 'media' | 'player' | undefined
   /** The rates on offer, each above 0. Default 0.5, 0.75, 1, 1.25, 1.5, 2. */
   readonly playbackRates?: readonly number[] | undefined
   /** A list to play: of clips, or the address of such a document. */

@@ -111,6 +111,7 @@ const SETTINGS = {
   moments: { schema: RECORDS, attribute: '', deep: 'moments', default: [] },
   muted: { schema: FLAG, default: false, needs: 'muted' },
   picture: { schema: RECORD, attribute: '', scriptOnly: true },
+  pictureInPicture: { schema: words('media', 'player'), default: 'media' },
   playbackRates: {
     schema: { type: 'array', items: ABOVE_0 },
     default: [0.5, 0.75, 1, 1.25, 1.5, 2],

@@ -8,6 +8,7 @@ export const AR: Words & PartWords = {
   keptHere: 'محفوظ على هذا الجهاز فقط',
   backToPlace: 'العودة إلى مكانه',
   closeDocked: 'إغلاق المشغل الصغير',
+  inItsWindow: 'يعمل في نافذة خاصة به',
   next: 'التالي',
   previous: 'السابق',
   playlist: 'قائمة التشغيل',

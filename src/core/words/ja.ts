@@ -8,6 +8,7 @@ export const JA: Words & PartWords = {
   keptHere: 'この端末にだけ保存されています',
   backToPlace: '元の位置に戻す',
   closeDocked: '小さなプレーヤーを閉じる',
+  inItsWindow: '別のウィンドウで再生しています',
   next: '次へ',
   previous: '前へ',
   playlist: '再生リスト',

@@ -22,7 +22,10 @@ export const DOCK_WORDS = {
   closeDocked: 'Close the small player'
 } as const
 
-type Keys = keyof typeof LIST_WORDS | keyof typeof RESUME_WORDS | keyof typeof DOCK_WORDS
+/** What stands in the place of a player that is in a window of its own. */
+export const WINDOW_WORDS = { inItsWindow: 'Plays in a window of its own' } as const
 
-/** The words of what comes by itself: lists, resuming, docking. */
+type Keys = keyof typeof LIST_WORDS | keyof typeof RESUME_WORDS | keyof typeof DOCK_WORDS | keyof typeof WINDOW_WORDS
+
+/** The words of what comes by itself: lists, resuming, docking, windows. */
 export type PartWords = Readonly<Record<Keys, string>>

@@ -4,7 +4,7 @@ import type { DataSettings } from '../../core/settings/settings.ts'
 import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
 import type { LoadingPort, NativeControlsPort, PosterPort } from '../ports.ts'
-import type { PresentationPort } from '../presentation.ts'
+import type { Presentations } from '../presentation.ts'
 import type { TextTrackPort } from '../text-tracks.ts'
 import { capabilitiesOf } from './element-capabilities.ts'
 import { nativeControlsOf, posterOf, writtenOn } from './element-ports.ts'
@@ -34,7 +34,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   readonly nativeControls: NativeControlsPort
   readonly loading: LoadingPort
   readonly written: DataSettings
-  readonly presentations: Readonly<{ fullscreen?: PresentationPort; 'picture-in-picture'?: PresentationPort }>
+  readonly presentations: Presentations
   readonly textTracks: TextTrackPort
   readonly sources: ElementSources
   readonly #requests = new Set<PlayRequest>()
@@ -58,9 +58,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.posterPort = posterOf(element, () => this.#playing)
     this.capabilities = capabilitiesOf(element)
     this.textTracks = new ElementTextTracks(element)
-    const fullscreen = ownFullscreenOf(element)
-    const floating = pictureInPictureOf(element)
-    this.presentations = { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
+    this.presentations = { fullscreen: ownFullscreenOf(element), 'picture-in-picture': pictureInPictureOf(element) }
     this.#mute = new KeptMute(element)
     this.#toldEnd = element.ended
     this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))

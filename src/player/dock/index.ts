@@ -173,11 +173,12 @@ export const begin: PlayerFeature = (player, signal) => {
   yoke.commands.set('undock', { run: () => dock.goBack(), availability })
   yoke.commands.set('close-docked', { run: () => dock.close(), availability })
   yoke.authorStates.set('docked', () => dock.isDocked)
-  // What is docked cannot fill the screen.
+  // What is docked cannot fill the screen, nor go to a window.
   yoke.addEventListener(
     'yoke-command',
     event => {
-      if (/^(?:request|toggle)-fullscreen$/.test((event as YokeCommandEvent).command)) dock.undock()
+      if (/^(?:request|toggle)-(?:fullscreen|picture-in-picture)$/.test((event as YokeCommandEvent).command))
+        dock.undock()
     },
     { signal }
   )

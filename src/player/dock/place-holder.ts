@@ -15,7 +15,6 @@ export const holdPlace = (element: HTMLElement): HTMLElement => {
   box.style.inlineSize = Math.abs(room - width) < 1 ? '100%' : `${width}px`
   if (height > 0) box.style.aspectRatio = `${width} / ${height}`
   box.setAttribute('data-yoke-place', '')
-  box.setAttribute('aria-hidden', 'true')
   element.before(box)
   return box
 }

@@ -21,10 +21,10 @@ const fullscreenOf = (element: Element): PresentationPort | undefined => {
 }
 
 /** The container fills the screen with all its controls; the media alone only where nothing else can. */
-const portsOf = ({ media, container }: YokeView): YokeView['presentations'] => {
+const portsOf = ({ media, container, ownWindow }: YokeView): YokeView['presentations'] => {
   const fullscreen = media && ((container && fullscreenOf(container)) ?? media.presentations?.fullscreen)
-  const floating = media?.presentations?.['picture-in-picture']
-  return { ...(fullscreen && { fullscreen }), ...(floating && { 'picture-in-picture': floating }) }
+  const floating = ownWindow ?? media?.presentations?.['picture-in-picture']
+  return { fullscreen, 'picture-in-picture': floating }
 }
 
 /** Follows how a media is shown: in its place, on the whole screen, in a window of its own. */
@@ -53,12 +53,13 @@ export const followPresentations: Feature = (yoke, signal) => {
   }
   const follow = (): void => {
     stop()
-    for (const kind of ['fullscreen', 'picture-in-picture'] as const) delete yoke.presentations[kind]
     Object.assign(yoke.presentations, portsOf(yoke))
     look()
   }
   yoke.subscribe(({ media }) => media, follow)
   yoke.subscribe(({ container }) => container, follow)
+  // Its document cannot fill the screen.
+  yoke.subscribe(({ ownWindow }) => ownWindow?.active, follow)
   yoke.subscribe(({ snapshot: { picture, readyState } }) => picture && readyState > 0, look)
   signal.addEventListener('abort', stop)
   follow()

@@ -6,6 +6,11 @@ export interface SharedSheet {
   adopt(root: Document | ShadowRoot, where?: 'before' | 'behind'): void
 }
 
+/** A sheet of ours: in another document it is adopted by its source. */
+export interface OwnSheet extends CSSStyleSheet {
+  readonly yokeSource?: SharedSheet
+}
+
 /**
  * A constructed sheet, which a strict content security policy lets in; one for each document, since no other can adopt it
  * (CSSOM, "adoptedStyleSheets").
@@ -15,9 +20,9 @@ export const sharedSheet = (css: string): SharedSheet => {
     const Sheet = document.defaultView?.CSSStyleSheet
     const sheet = Sheet && new Sheet()
     sheet?.replaceSync(css)
-    return sheet
+    return sheet && Object.assign(sheet, { yokeSource: shared })
   })
-  return {
+  const shared: SharedSheet = {
     adopt: (root, where = 'before') => {
       // A tree that is in no document has none.
       const others = root.adoptedStyleSheets
@@ -26,4 +31,5 @@ export const sharedSheet = (css: string): SharedSheet => {
       root.adoptedStyleSheets = where === 'before' ? [sheet, ...others] : [...others, sheet]
     }
   }
+  return shared
 }

@@ -1,6 +1,5 @@
 import { type Fault, fault, refuse, textOf } from '../../core/fault.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
-import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
 import type { StartOutcome } from '../../core/playback/start.ts'
 import type { SettingOrigin } from '../../core/settings/layers.ts'
@@ -9,7 +8,7 @@ import type { SourceEntry } from '../../core/sources/rank.ts'
 import { use } from '../../loading/part.ts'
 import type { MediaAdapter, MediaEventType } from '../../media/adapter.ts'
 import type { SourceLineup } from '../../media/kinds.ts'
-import type { PresentationPort } from '../../media/presentation.ts'
+import type { PresentationPort, Presentations } from '../../media/presentation.ts'
 import { type CaptionsView, TrackList } from '../captions/track-list.ts'
 import { CONTROLS } from '../scope/controls-part.ts'
 import { hostOf, rootOf } from '../scope/nodes.ts'
@@ -35,7 +34,9 @@ export abstract class YokeCore extends EventTarget implements YokeView {
   /** The text tracks, by HTML's names; live. */
   readonly textTracks: TrackList = new TrackList()
   /** @internal */
-  readonly presentations: Partial<Record<Presentation, PresentationPort>> = {}
+  readonly presentations: Presentations = {}
+  /** @internal */
+  ownWindow: PresentationPort | undefined
   /** @internal */
   readonly wakeListeners = new Set<() => void>()
   /** @internal */

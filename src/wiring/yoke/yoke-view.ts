@@ -3,7 +3,6 @@ import type { PlacedMoment } from '../../core/moments/placed-moments.ts'
 import type { Moment } from '../../core/moments/read-moments.ts'
 import type { Availability } from '../../core/playback/availability.ts'
 import type { CommandValue } from '../../core/playback/commands.ts'
-import type { Presentation } from '../../core/playback/plan.ts'
 import type { MediaSnapshot, PlayerContext } from '../../core/playback/snapshot.ts'
 import type { StartOutcome } from '../../core/playback/start.ts'
 import type { StateName } from '../../core/playback/states.ts'
@@ -14,7 +13,7 @@ import type { SettingExplanation, SettingOrigin } from '../../core/settings/laye
 import type { SettingKey } from '../../core/settings/table.ts'
 import type { PartHost } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
-import type { PresentationPort } from '../../media/presentation.ts'
+import type { PresentationPort, Presentations } from '../../media/presentation.ts'
 import type { CaptionsView, TrackList } from '../captions/track-list.ts'
 import type { SettledSettings, YokeSettings } from '../settings/settings.ts'
 import type { CamelCase } from './names.ts'
@@ -97,7 +96,9 @@ export interface YokeView extends PartHost {
   /** What is to be done at places of the timeline. */
   readonly timeline: Timeline
   /** Ways to show the media elsewhere than in its place, once somebody has looked which there are. */
-  readonly presentations: Partial<Record<Presentation, PresentationPort>>
+  readonly presentations: Presentations
+  /** A window for the whole player, in place of the media's own. */
+  ownWindow: PresentationPort | undefined
   /** Called by `wake()`: someone is there. */
   readonly wakeListeners: Set<() => void>
   /** The text tracks, by HTML's names. */

@@ -1,0 +1,127 @@
+import type { PresentationPort } from '../../media/presentation.ts'
+import { holdPlace } from '../dock/place-holder.ts'
+import type { PlayerView } from '../player-view.ts'
+import { carrySheets, dressWindow, fitToWindow } from './dress.ts'
+import { fillPlace } from './place.ts'
+
+/** Opens windows that stay on top (Document Picture-in-Picture, "DocumentPictureInPicture"). */
+export interface WindowMaker {
+  requestWindow(size: { readonly width: number; readonly height: number }): Promise<Window & typeof globalThis>
+}
+
+/** What the browser has for it; `undefined` where it has nothing. */
+export const windowMaker = (): WindowMaker | undefined =>
+  (globalThis as { documentPictureInPicture?: WindowMaker }).documentPictureInPicture
+
+/** A window is no wider than this when it opens, in CSS pixels; its viewer may make it any size. */
+const WIDEST = 480
+
+/** The whole player in a window of its own. It is moved there and back, and plays on. */
+export class OwnWindow implements PresentationPort {
+  readonly #player: PlayerView
+  readonly #maker: WindowMaker
+  readonly #listeners = new Set<() => void>()
+  #window: Window | undefined
+  /** What ends when it is back in its place. */
+  #away: AbortController | undefined
+
+  constructor(player: PlayerView, maker: WindowMaker) {
+    this.#player = player
+    this.#maker = maker
+  }
+
+  /** A frame loads anew when it is moved: the video of a service stays where it is. */
+  get available(): boolean {
+    const { media } = this.#player.yoke
+    return media !== undefined && media.service === undefined
+  }
+
+  get active(): boolean {
+    return this.#window !== undefined
+  }
+
+  async request(): Promise<void> {
+    if (this.#window) return
+    const { offsetWidth, offsetHeight } = this.#player.element
+    const width = Math.min(offsetWidth, WIDEST)
+    const isSound = this.#player.yoke.media?.kind === 'sound'
+    const height = isSound ? offsetHeight : Math.round((offsetHeight * width) / offsetWidth)
+    const made = await this.#maker.requestWindow({ width, height })
+    if (this.#player.element.isConnected) this.#enter(made)
+    else made.close()
+  }
+
+  async exit(): Promise<void> {
+    const made = this.#window
+    this.#leave()
+    made?.close()
+  }
+
+  observe(changed: () => void): () => void {
+    this.#listeners.add(changed)
+    return () => this.#listeners.delete(changed)
+  }
+
+  /** The player has left the page, or its window. */
+  endUnlessConnected(): void {
+    if (this.#player.element.isConnected) return
+    const made = this.#window
+    this.#end()
+    made?.close()
+  }
+
+  #enter(made: Window & typeof globalThis): void {
+    const { element, yoke } = this.#player
+    const away = new AbortController()
+    this.#window = made
+    this.#away = away
+    const place = holdPlace(element)
+    const release = fillPlace(place, this.#player)
+    dressWindow(made.document, this.#player)
+    this.#carry(() => made.document.body.append(element))
+    fitToWindow(element)
+    made.addEventListener('pagehide', () => this.#leave(), { signal: away.signal })
+    // Whoever takes its place out of the page takes the player out.
+    const observer = new MutationObserver(() => {
+      if (!place.isConnected) made.close()
+    })
+    observer.observe(place.ownerDocument, { childList: true, subtree: true })
+    away.signal.addEventListener('abort', () => {
+      observer.disconnect()
+      release()
+      const hadFocus = place.contains(place.ownerDocument.activeElement)
+      this.#carry(() => place.replaceWith(element))
+      if (hadFocus) this.#focus()
+    })
+    this.#focus()
+    yoke.refresh()
+    this.#tell()
+  }
+
+  /** Back to its place. Where that has gone, it is in no document. */
+  #leave(): void {
+    this.#away?.abort()
+    this.#end()
+    this.#tell()
+  }
+
+  #end(): void {
+    this.#window = undefined
+    this.#away = undefined
+  }
+
+  #carry(move: () => void): void {
+    carrySheets(this.#player.element, move)
+  }
+
+  /** What takes focus at a click on the picture, so that keys are the player's. */
+  #focus(): void {
+    const { element } = this.#player
+    const taker = element.shadowRoot?.querySelector<HTMLElement>('.stage') ?? element
+    taker.focus({ preventScroll: true })
+  }
+
+  #tell(): void {
+    for (const listener of this.#listeners) listener()
+  }
+}

@@ -63,6 +63,17 @@ const expectNoErrors = async (): Promise<void> =>
   expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
 
 describe.each(STAND_INS)('a clip of %s', name => {
+  it('stays where it is: a frame that is moved to another window loads anew', async () => {
+    await mount(name, 'controls muted picture-in-picture="player"')
+    await person.until('all there is for windows', () => {
+      const { ownWindow } = document.querySelector('yoke-player')?.yoke ?? {}
+      return ownWindow || !('documentPictureInPicture' in globalThis)
+    })
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.yoke.states.hasPictureInPicture)).toBe(
+      false
+    )
+  })
+
   it('asks nothing of the service before a press, then plays under the player’s own controls', async () => {
     await mount(name, 'controls muted poster="/media/spring-tide.jpg"')
     await person.until('the bar', () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.bar .cell'))

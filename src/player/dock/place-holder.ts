@@ -1,5 +1,5 @@
-/** How an element takes part in the layout around it. */
-const LAYOUT = ['float', 'clear', 'order', 'placeSelf', 'flex', 'gridArea', 'margin'] as const
+/** How an element takes part in the layout around it, and its corners, for a box that is not empty. */
+const LAYOUT = ['float', 'clear', 'order', 'placeSelf', 'flex', 'gridArea', 'margin', 'borderRadius'] as const
 
 /**
  * A box that takes an element's place in its page, so that nothing moves while the element is elsewhere. As wide as the

@@ -5,7 +5,9 @@ import { carrySheets, dressWindow, fitToWindow } from './dress.ts'
 import { fillPlace } from './place.ts'
 
 /** Opens windows that stay on top (Document Picture-in-Picture, "DocumentPictureInPicture"). */
-export interface WindowMaker {
+export interface WindowMaker extends EventTarget {
+  /** The one that is open: the page has one at a time. */
+  readonly window: Window | null
   requestWindow(size: { readonly width: number; readonly height: number }): Promise<Window & typeof globalThis>
 }
 
@@ -77,16 +79,19 @@ export class OwnWindow implements PresentationPort {
     this.#away = away
     const place = holdPlace(element)
     const release = fillPlace(place, this.#player)
-    dressWindow(made.document, this.#player)
-    this.#carry(() => made.document.body.append(element))
+    const room = dressWindow(made.document, this.#player)
+    this.#carry(() => room.append(element))
     fitToWindow(element)
-    made.addEventListener('pagehide', () => this.#leave(), { signal: away.signal })
+    const { signal } = away
+    made.addEventListener('pagehide', () => this.#leave(), { signal })
+    // Chromium puts another window in the place of this one without a word to it.
+    this.#maker.addEventListener('enter', () => this.#maker.window !== made && this.#leave(), { signal })
     // Whoever takes its place out of the page takes the player out.
     const observer = new MutationObserver(() => {
       if (!place.isConnected) made.close()
     })
     observer.observe(place.ownerDocument, { childList: true, subtree: true })
-    away.signal.addEventListener('abort', () => {
+    signal.addEventListener('abort', () => {
       observer.disconnect()
       release()
       const hadFocus = place.contains(place.ownerDocument.activeElement)

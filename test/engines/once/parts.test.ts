@@ -217,6 +217,11 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     },
     works: () => document.querySelector('yoke-player:popover-open')
   },
+  window: {
+    html: player('picture-in-picture="player"'),
+    again: press,
+    works: () => document.querySelector('yoke-player')?.yoke.ownWindow
+  },
   stretch: {
     html: player('from="2"'),
     again: press,

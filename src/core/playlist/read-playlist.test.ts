@@ -11,7 +11,7 @@ const titlesOf = (items: readonly PlaylistItem[]): readonly unknown[] => items.m
 describe('a playlist', () => {
   it('is a list, or an object with items; an address is an item too', () => {
     const items = [{ title: 'Bell buoy', artist: 'Sea', sources: ['bell.webm'] }, 'horn.webm']
-    const record = { sources: ['horn.webm'] }
+    const record = { title: 'horn', sources: ['horn.webm'] }
     expect(readPlaylist(items)).toMatchObject({ items: [{ record: items[0] }, { record }], label: '', isWhole: true })
     expect(readPlaylist({ label: 'Sounds', repeat: 'all', shuffle: true, items })).toMatchObject({
       items: [{ record: items[0] }, { record }],
@@ -20,6 +20,15 @@ describe('a playlist', () => {
       shuffle: true,
       isWhole: true
     })
+  })
+
+  it.each([
+    ['horn.webm', 'horn'],
+    ['https://quay.example/sounds/fog.horn.webm?from=/a#t=3', 'fog.horn'],
+    ['https://skerry.example/v/st60', undefined],
+    ['horn', undefined]
+  ])('%s is called %s', (address, title) => {
+    expect(titlesOf(readPlaylist([address]).items)).toEqual([title])
   })
 
   it.each<[unknown, readonly string[]]>([

@@ -38,10 +38,13 @@ const copyOf = (value: unknown): unknown => {
   return text === undefined ? undefined : JSON.parse(text)
 }
 
+/** What an address is called: its file, where it is one. */
+const titleOf = (address: string): string | undefined => /([^/]*)\.\w+([?#].*)?$/.exec(address)?.[1]
+
 /** A copy of an entry that is data and nothing else, but for chosen files; `undefined` where it is no record. */
 export const recordOf = (entry: unknown): ItemRecord | undefined => {
-  if (typeof entry === 'string') return { sources: [entry] }
-  if (isFile(entry)) return { title: String((entry as { name?: unknown }).name ?? ''), sources: [entry] }
+  if (typeof entry === 'string') return { title: titleOf(entry), sources: [entry] }
+  if (isFile(entry)) return { title: (entry as { name?: unknown }).name, sources: [entry] }
   if (!isRecord(entry)) return undefined
   try {
     return Object.fromEntries(
@@ -67,13 +70,16 @@ class Known {
 
   constructor(before: readonly PlaylistItem[]) {
     for (const item of before) {
+      const { id } = item
       const origin = origins.get(item)
-      if (item.id !== '') this.#byId.set(item.id, item)
-      else if (typeof origin?.entry === 'object') this.#byEntry.set(origin.entry, item)
-      if (item.id !== '' || !origin) continue
-      const same = this.#byPrint.get(origin.print)
-      if (same) same.push(item)
-      else this.#byPrint.set(origin.print, [item])
+      if (id !== '') this.#byId.set(id, item)
+      else if (origin) {
+        const { entry, print } = origin
+        const same = this.#byPrint.get(print) ?? []
+        same.push(item)
+        this.#byPrint.set(print, same)
+        if (typeof entry === 'object') this.#byEntry.set(entry, item)
+      }
     }
   }
 

@@ -8,9 +8,8 @@ import type { Playlist } from './playlist.ts'
 export const nameOfItem = (item: PlaylistItem, index: number): string => item.id || String(index + 1)
 
 const choiceOf = (item: PlaylistItem, index: number): Choice => {
-  const { title } = item.record
   const name = nameOfItem(item, index)
-  return [name, typeof title === 'string' && title ? title : name]
+  return [name, String(item.record.title || name)]
 }
 
 const itemAt = ({ items }: Playlist, name: string): PlaylistItem | undefined =>
@@ -38,7 +37,8 @@ export const vocabularyOf = (
   readonly values: Readonly<Record<string, AuthorValue>>
   readonly states: Readonly<Record<string, AuthorState>>
 } => {
-  let offered: { readonly items: readonly PlaylistItem[]; readonly choices: readonly Choice[] } | undefined
+  let offered: readonly PlaylistItem[] | undefined
+  let choices: readonly Choice[]
   const setShuffle = (shuffle: boolean, yoke: YokeView): void => yoke.configure({ shuffle })
   const hasNext = (): boolean => list.following !== undefined
   const hasPrevious = (): boolean => list.preceding !== undefined
@@ -68,8 +68,9 @@ export const vocabularyOf = (
         read: () => (list.current && list.index >= 0 ? nameOfItem(list.current, list.index) : undefined),
         write: (value, yoke) => void yoke.run('play-item', String(value)),
         choices: () => {
-          if (offered?.items !== list.items) offered = { items: list.items, choices: list.items.map(choiceOf) }
-          return offered.choices
+          if (offered !== list.items) choices = list.items.map(choiceOf)
+          offered = list.items
+          return choices
         }
       },
       'item-number': { read: () => (list.index < 0 ? undefined : list.index + 1) },

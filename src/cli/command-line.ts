@@ -5,6 +5,8 @@ import { nearestName } from '../core/nearest-name.ts'
 import { captions } from './captions/index.ts'
 import { check } from './check/index.ts'
 import { demo } from './demo.ts'
+import { embed } from './embed/index.ts'
+import { newPage } from './new.ts'
 import { complain } from './print.ts'
 import { probe } from './probe.ts'
 import { sentenceOf } from './reasons.ts'
@@ -15,7 +17,7 @@ export type ExitCode = 0 | 1 | 2
 
 const root: CommandDef = defineCommand({
   meta: { name: 'yokewright', description: 'Couple your own controls to any video.' },
-  subCommands: { demo, probe, check, captions, theme }
+  subCommands: { demo, new: newPage, embed, probe, check, captions, theme }
 })
 
 /** What was asked for goes to standard output; what nobody asked for does not, because a program may read it. */
@@ -58,6 +60,8 @@ const EXAMPLES: Readonly<Record<string, string>> = {
   probe: 'spring-tide.webm spring-tide.mp4 …',
   check: 'index.html about.html clips.json captions.vtt …',
   theme: "'#0b6e4f' --ground auto",
+  new: 'ready-made --out my-player',
+  embed: 'spring-tide.json --preset house:lesson@1 --out tide',
   'captions list': 'spring-tide.vtt',
   'captions shift': 'spring-tide.vtt --by -2.5 --out later.vtt',
   'captions scale': 'spring-tide.vtt --from 25 --to 24000/1001 --out scaled.vtt',

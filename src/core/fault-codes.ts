@@ -4,6 +4,12 @@
  */
 export const FAULT_CODES = [
   'address-unknown',
+  'answer-closed',
+  'answer-for-anything',
+  'answer-missing',
+  'answer-type-wrong',
+  'answer-uncompressed',
+  'answer-whole',
   'attribute-unknown',
   'clip-too-large',
   'codec-lacking',

@@ -32,6 +32,8 @@ describe('yokewright', () => {
     ['probe'],
     ['check'],
     ['theme'],
+    ['embed'],
+    ['new'],
     ['captions', 'list'],
     ['captions', 'shift'],
     ['captions', 'scale'],
@@ -59,7 +61,7 @@ describe('yokewright', () => {
 
   it.each<[string[], RegExp]>([
     [['dmeo'], /“dmeo” — did you mean demo\?/],
-    [['paint'], /“paint” — there are demo, probe, check, captions, theme/],
+    [['paint'], /“paint” — there are demo, new, embed, probe, check, captions, theme/],
     [['demo', '--port', 'harbour'], /a port from 0 to 65535 was expected, but “harbour” came/]
   ])('%j cannot run, and says why', (args, reason) => {
     const { code, out, err } = run(...args)

@@ -14,6 +14,7 @@ import { readDialects } from './dialects.ts'
 import { checkDocument } from './document.ts'
 import { checkPage } from './page/index.ts'
 import { applyEdits, type PlacedFault, placedWarning, printPlaced } from './placed-fault.ts'
+import { checkServed, type ServedCheck } from './served/index.ts'
 import { unnamedBeside } from './unnamed.ts'
 
 const args: ArgsDef = {
@@ -34,6 +35,11 @@ const args: ArgsDef = {
     default: true,
     description:
       'Also say of captions what cannot be read in time, or is too long for a line. Off with --no-guidelines.'
+  },
+  served: {
+    type: 'string',
+    description:
+      'The address of a page on a server of this machine: asks how it and the files that it names are served.'
   },
   encoding: { type: 'string', description: 'How the text of captions is encoded. Default utf-8.' },
   json: { type: 'boolean', description: 'Print the faults for machines.' }
@@ -113,11 +119,23 @@ const tryCheckFile = async (path: string, asked: Asked): Promise<Checked> => {
   }
 }
 
-const summary = ({ faults, cured }: Checked): string => {
+const summary = ({ faults, cured = 0 }: Pick<Checked, 'faults'> & Partial<Checked>): string => {
   const errors = faults.filter(({ level }) => level === 'error').length
   const left =
     faults.length === 0 ? 'good' : `${counted(errors, 'error')}, ${counted(faults.length - errors, 'warning')}`
   return cured > 0 ? `${left} (${counted(cured, 'fault')} cured)` : left
+}
+
+/** Says how a page is served. @returns the exit code. */
+const tellServed = (served: ServedCheck, isForMachines: boolean): 0 | 1 => {
+  const { path, faults, asked, elsewhere } = served
+  if (isForMachines) console.log(JSON.stringify([served], null, 2))
+  else {
+    for (const fault of faults) complain(printPlaced(fault))
+    print(`${path}: ${summary({ faults })}; ${counted(asked, 'file')} asked for`)
+    for (const address of elsewhere) print(`note: not on this machine, and not asked: ${address}`)
+  }
+  return faults.length > 0 ? 1 : 0
 }
 
 /** `yokewright check`: every mistake that would bite a viewer, in plain words. */
@@ -130,6 +148,11 @@ export const check: CommandDef = defineCommand({
   async run({ args: given }) {
     const options = given as unknown as Args
     checkOptions(options, args)
+    const served = textOf(options, 'served')
+    if (served !== undefined) {
+      if (options._.length > 0) throw new Error('--served takes an address, and no files beside it')
+      return tellServed(await checkServed(served), isOn(options, 'json'))
+    }
     const asked = { options, dialects: await readDialects(textOf(options, 'dialect')) }
     const found: Checked[] = []
     for (const path of filesOf(options)) found.push(await tryCheckFile(path, asked))

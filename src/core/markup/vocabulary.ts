@@ -26,6 +26,7 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-preview',
   'data-yoke-repeat',
   'data-yoke-search',
+  'data-yoke-text',
   'data-yoke-transcript',
   'data-yoke-until',
   'data-yoke-value',

@@ -5,10 +5,16 @@ const credentialsFor = (track: Element): RequestCredentials =>
     ? 'include'
     : 'same-origin'
 
+/** Text that stands in the page goes before the file, which serves where no script runs. */
+const addressOf = (track: Element): string => {
+  const id = track.getAttribute('data-yoke-text')
+  return id ? `#${id}` : (track.getAttribute('src') ?? '')
+}
+
 /** Reads a `<track>`. @param isDefault whether it was its author's default before the engine was kept from it. */
 export const readTrackElement = (track: HTMLTrackElement, isDefault: boolean): TrackSource => ({
   kind: track.kind as TrackKind,
-  src: track.getAttribute('src') ?? '',
+  src: addressOf(track),
   text: undefined,
   srclang: track.srclang,
   label: track.label,

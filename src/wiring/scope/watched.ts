@@ -29,4 +29,4 @@ export const WATCHED_ATTRIBUTES: readonly string[] = [
 ]
 
 /** What a `<track>` may be given later. */
-export const TRACK_ATTRIBUTES: readonly string[] = ['kind', 'label', 'src', 'srclang']
+export const TRACK_ATTRIBUTES: readonly string[] = ['kind', 'label', 'src', 'srclang', 'data-yoke-text']

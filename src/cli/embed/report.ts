@@ -1,0 +1,51 @@
+import { counted } from '../files.ts'
+import { LIBRARY_FOLDER } from '../library-files.ts'
+import { print } from '../print.ts'
+import { POLICY, servingOf } from '../serving.ts'
+import type { MadeFile } from './write-folder.ts'
+
+/** What has been made. */
+export interface Report {
+  readonly folder: string
+  readonly page: string
+  readonly files: readonly MadeFile[]
+  /** Addresses that are loaded from elsewhere. */
+  readonly elsewhere: readonly string[]
+  /** It is known where the page will be. */
+  readonly isKnown: boolean
+}
+
+const sizeText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
+
+const bytesOf = (files: readonly MadeFile[]): number => files.reduce((sum, { bytes }) => sum + bytes, 0)
+
+/** Says what was made, what is to be uploaded and how it is to be served. */
+export const printReport = ({ folder, page, files, elsewhere, isKnown }: Report, isForMachines: boolean): void => {
+  const serving = servingOf(files.map(({ name }) => name))
+  if (isForMachines) {
+    console.log(JSON.stringify({ page, files, elsewhere, serving, policy: POLICY }, null, 2))
+    return
+  }
+  const isOurs = ({ name }: MadeFile): boolean => name.startsWith(LIBRARY_FOLDER)
+  const own = files.filter(file => !isOurs(file))
+  const library = files.filter(isOurs)
+  const rows = [
+    ...own.map(({ name, bytes }) => [name, sizeText(bytes)] as const),
+    [LIBRARY_FOLDER, `${sizeText(bytesOf(library))} in ${counted(library.length, 'file')}`] as const
+  ]
+  const width = Math.max(...rows.map(([name]) => name.length))
+  print(`${page} is made, and opens by a double click.`)
+  print('')
+  for (const [name, size] of rows) print(`  ${name.padEnd(width)}  ${size}`)
+  print('')
+  print(`Upload the folder ${folder} as it is. The server has to answer with these types:`)
+  print('')
+  for (const { suffix, type, ranges } of serving)
+    print(`  .${suffix.padEnd(5)} ${type}${ranges ? ', and with parts of it when asked (Range, 206)' : ''}`)
+  print('')
+  print(`It works under: Content-Security-Policy: ${POLICY}`)
+  for (const address of elsewhere) print(`Loaded from elsewhere, which the policy must then name: ${address}`)
+  if (!isKnown)
+    print('Search engines and cards are told no addresses: say --base https://… once you know where it will be.')
+}

@@ -1,0 +1,40 @@
+import { suffixOf, typeOfAddress } from '../core/sources/file-types.ts'
+
+/** How a server has to answer for a kind of file. */
+export interface Serving {
+  readonly suffix: string
+  readonly type: string
+  /** It must answer with parts of the file when it is asked for them (RFC 9110, section 14). */
+  readonly ranges: boolean
+}
+
+const PLAIN: Readonly<Record<string, string>> = {
+  html: 'text/html; charset=utf-8',
+  css: 'text/css',
+  js: 'text/javascript',
+  vtt: 'text/vtt',
+  json: 'application/json',
+  avif: 'image/avif',
+  gif: 'image/gif',
+  jpg: 'image/jpeg',
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  svg: 'image/svg+xml',
+  webp: 'image/webp'
+}
+
+/** How a file with this suffix has to be served; `undefined` for one that is not known. */
+export const servingOfSuffix = (suffix: string): Serving | undefined => {
+  const media = typeOfAddress(`file.${suffix}`)
+  const type = media ?? (Object.hasOwn(PLAIN, suffix) ? PLAIN[suffix] : undefined)
+  return type === undefined ? undefined : { suffix, type, ranges: media !== undefined }
+}
+
+/** How each kind of these files has to be served; of a suffix that is not known, as bytes. */
+export const servingOf = (names: readonly string[]): readonly Serving[] =>
+  [...new Set(names.map(suffixOf))]
+    .sort()
+    .map(suffix => servingOfSuffix(suffix) ?? { suffix, type: 'application/octet-stream', ranges: false })
+
+/** The strictest policy under which such a page works. */
+export const POLICY = "default-src 'self'; require-trusted-types-for 'script'; trusted-types yokewright"

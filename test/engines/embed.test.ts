@@ -1,0 +1,119 @@
+import { execFileSync } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import sirv from 'sirv'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { currentEngine } from '../support/engines.ts'
+import '../support/page-types.ts'
+import { openPerson, type Person } from '../support/person.ts'
+
+const home = fileURLToPath(new URL('../../', import.meta.url))
+const POLICY = "default-src 'self'; require-trusted-types-for 'script'; trusted-types yokewright"
+
+let person: Person
+let folder: string
+let server: Server
+let address: string
+const asked: string[] = []
+const embed = (...args: string[]): string =>
+  execFileSync(process.execPath, [`${home}dist/cli/main.js`, 'embed', ...args], { encoding: 'utf8' })
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'yokewright-embed-'))
+  const files = sirv(folder, {
+    dev: true,
+    setHeaders: response => {
+      response.setHeader('content-security-policy', POLICY)
+      response.setHeader('cache-control', 'no-store')
+    }
+  })
+  server = createServer((request, response) => {
+    asked.push(request.url ?? '')
+    files(request, response)
+  }).listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  embed(`${home}examples/public/media/spring-tide.json`, '--out', join(folder, 'deep/tide'))
+  person = await openPerson(currentEngine())
+})
+afterAll(async () => {
+  await person?.leave()
+  server.closeAllConnections()
+  server.close()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Waits without functions of text, which a strict policy forbids. */
+const plays = (): Promise<unknown> =>
+  person.page.run(async () => {
+    const turn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 20))
+    while (!customElements.get('yoke-player')) await turn()
+    const player = document.querySelector('yoke-player')
+    while ((player?.readyState ?? 0) < 2) await turn()
+    if (player) player.muted = true
+    await player?.play()
+    await player?.yoke.run('set-captions', 'en')
+    while (!player?.shadowRoot?.textContent?.includes('Welcome to Tern Quay')) await turn()
+    return [player?.yoke.fault?.code ?? 'no fault', player?.paused, player?.yoke.moments?.all.length]
+  })
+
+describe('a page that stands alone', () => {
+  it('opens by a double click, with its captions', async () => {
+    await person.page.goto(pathToFileURL(join(folder, 'deep/tide/index.html')).href)
+    expect(await plays()).toEqual(['no fault', false, 2])
+  })
+
+  it('works in a folder of a server with a strict policy', async () => {
+    await person.page.goto(`${address}/deep/tide/`)
+    expect(await plays()).toEqual(['no fault', false, 2])
+  })
+
+  it('works in a frame of another site that may do least', async () => {
+    const clip = `${home}examples/public/media/spring-tide.json`
+    const frame = embed(clip, '--as', 'frame', '--base', `${address}/deep/tide/`)
+    asked.length = 0
+    const page = person.server.page(
+      '/foreign',
+      `<!doctype html><title>Elsewhere</title><main style="width: 640px">${frame}</main>`
+    )
+    await person.page.goto(page.replace('127.0.0.1', 'localhost'))
+    const isAsked = (file: string): Promise<void> =>
+      expect.poll(() => asked.some(path => path.endsWith(`/${file}`)), { timeout: 20_000 }).toBe(true)
+    await isAsked('yokewright.moments.js')
+    // Pressed in the middle it plays: what media keys need comes once something has played.
+    const { x, y } = await person.page.run(() => {
+      const { left, top, width, height } = document.querySelector('iframe')?.getBoundingClientRect() ?? new DOMRect()
+      return { x: left + width / 2, y: top + height / 2 }
+    })
+    await person.page.move(x, y)
+    await person.page.down()
+    await person.page.up()
+    await isAsked('yokewright.media-keys.js')
+  })
+})
+
+describe.each(['own-controls', 'ready-made', 'backdrop', 'sounds'])('a page to begin with: %s', kind => {
+  it('opens by a double click, plays, and has no fault', async () => {
+    const out = join(folder, `new-${kind}`)
+    execFileSync(process.execPath, [`${home}dist/cli/main.js`, 'new', kind, '--out', out])
+    await person.page.goto(pathToFileURL(join(out, 'index.html')).href)
+    const said = await person.page.run(async () => {
+      const turn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 20))
+      while (!customElements.get('yoke-player')) await turn()
+      const player = document.querySelector('yoke-player')
+      const faults: string[] = []
+      player?.addEventListener('yoke-fault', event => faults.push(Reflect.get(event, 'fault')?.code))
+      while (!player?.yoke.media) await turn()
+      if (player) player.muted = true
+      await player?.play()
+      while ((player?.currentTime ?? 0) === 0) await turn()
+      return [faults, player?.paused]
+    })
+    expect(said).toEqual([[], false])
+  })
+})

@@ -183,6 +183,14 @@ describe('yokewright embed', () => {
   })
 })
 
+it('the reference shows what is printed', () => {
+  const text = readFileSync(`${home}docs/reference/embed.md`, 'utf8')
+  const [, shown = ''] = /```text\n([\s\S]*?)```/.exec(text) ?? []
+  const { out } = run('embed', `${home}examples/public/media/spring-tide.json`, '--base', 'https://quay.example/tide/')
+  const withoutSizes = (printed: string): string => printed.replace(/[\d.]+ [kM]B/g, '… B').trim()
+  expect(withoutSizes(out)).toBe(withoutSizes(shown))
+})
+
 describe('yokewright new', () => {
   it.each(['own-controls', 'ready-made', 'backdrop', 'sounds'])('%s is a page that check finds good', kind => {
     const { code, out } = run('new', kind)

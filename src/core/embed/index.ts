@@ -1,4 +1,4 @@
-export { type FrameInput, writeFrame } from './frame.ts'
-export { libraryTags, PAGE_CSS, type PageInput, textBlocks, writePage } from './page.ts'
+export { writeFrame } from './frame.ts'
+export { libraryTags, PAGE_CSS, type PageInput, writePage } from './page.ts'
 export { playerMarkup } from './player-markup.ts'
-export { shareProperties, type VideoFacts, videoObject } from './video-object.ts'
+export { shareProperties, videoObject } from './video-object.ts'

@@ -27,7 +27,7 @@ export interface PageInput extends Omit<PlayerInput, 'preset'> {
 const scriptTag = (src: string): string => `${startTag('script', { src, defer: true })}</script>`
 
 /** The texts of tracks. What would end the block is written as the reference that WebVTT has for it. */
-export const textBlocks = ({ clip, texts }: Pick<PlayerInput, 'clip' | 'texts'>): readonly string[] =>
+const textBlocks = ({ clip, texts }: Pick<PlayerInput, 'clip' | 'texts'>): readonly string[] =>
   [...idsOfTexts(clip, texts)].flatMap(([{ src }, id]) => [
     startTag('script', { type: 'text/vtt', id }),
     (texts.get(src) ?? '')

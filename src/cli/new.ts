@@ -17,7 +17,7 @@ const TEMPLATES = fileURLToPath(new URL('../templates', import.meta.url))
 const MEDIA = fileURLToPath(new URL('../site/media', import.meta.url))
 
 const args: ArgsDef = {
-  kind: { type: 'positional', required: false, description: 'own-controls, ready-made, backdrop or sounds.' },
+  kind: { type: 'positional', required: false, description: 'own-controls, ready-made, backdrop, sounds or hosted.' },
   out: { type: 'string', description: 'The folder of the page. Default: the name of the kind.' },
   overwrite: { type: 'boolean', description: 'Write over files that are there already.' },
   json: { type: 'boolean', description: 'Print what was made, for machines.' }

@@ -117,3 +117,19 @@ describe.each(['own-controls', 'ready-made', 'backdrop', 'sounds'])('a page to b
     expect(said).toEqual([[], false])
   })
 })
+
+it('a page to begin with for a service asks it for nothing before a press', async () => {
+  const out = join(folder, 'new-hosted')
+  execFileSync(process.execPath, [`${home}dist/cli/main.js`, 'new', 'hosted', '--out', out])
+  await person.page.goto(pathToFileURL(join(out, 'index.html')).href)
+  await person.until('the service', () => document.querySelector('yoke-player')?.yoke.media?.service)
+  await person.until('its controls', () =>
+    document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~="play-pause"]')
+  )
+  expect(
+    await person.page.run(() => {
+      const player = document.querySelector('yoke-player')
+      return [player?.yoke.media?.service, player?.shadowRoot?.querySelector('iframe') === null, player?.paused]
+    })
+  ).toEqual(['Cairn', true, true])
+})

@@ -131,6 +131,27 @@ describe.runIf(currentEngine() !== 'webkit')('a player in a window of its own', 
     expect(await person.page.run(() => player.yoke.states.pictureInPicture)).toBe(false)
   })
 
+  it.each([
+    ['taken out of its window', () => player.remove(), false],
+    ['put elsewhere', () => document.querySelector('#below')?.before(player), true],
+    ['without its place', () => document.querySelector('[data-yoke-place]')?.remove(), false]
+  ])('leaves neither window nor place behind: %s by the page', async (_, act, stays) => {
+    await mount()
+    await open()
+    await person.page.run(() => {
+      globalThis.kept = player.ownerDocument.defaultView
+    })
+    await person.page.run(act)
+    await person.until(
+      'the end',
+      () => (globalThis.kept as Window).closed && !document.querySelector('[data-yoke-place]')
+    )
+    expect(await person.page.run(() => [player.isConnected, player.yoke.states.pictureInPicture])).toEqual([
+      stays,
+      false
+    ])
+  })
+
   it('with controls of one’s own: the page’s rules, its custom properties and sheets of other elements hold there', async () => {
     await mount(
       PAGE(

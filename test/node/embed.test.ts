@@ -110,6 +110,25 @@ describe('yokewright embed', () => {
     expect(run('check', 'fog-horn/index.html')).toMatchObject({ code: 0, err: '' })
   })
 
+  it.each([
+    ['house:lesson@1', 0, /preset="house:lesson@1"/],
+    ['quiet.json', 0, /"name": "quiet"[\s\S]*preset="quiet"/]
+  ])('with the preset %s that the clip names', (preset, expected, shown) => {
+    write('quiet.json', { name: 'quiet', extends: 'house:standard@1' })
+    write('named.json', { ...CLIP, preset })
+    expect(run('embed', 'named.json', '--overwrite').code).toBe(expected)
+    expect(read('named/index.html')).toMatch(shown)
+    expect(run('check', 'named/index.html')).toMatchObject({ code: 0, err: '' })
+  })
+
+  it('a preset that a clip names by its name alone has to be brought', () => {
+    write('named.json', { ...CLIP, preset: 'quiet' })
+    expect(run('embed', 'named.json', '--overwrite')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('--preset FILE')
+    })
+  })
+
   it('writes over nothing without being told to, and then nothing at all', () => {
     run('embed', 'tide.json', '--out', 'twice')
     writeFileSync(join(folder, 'twice/index.html'), 'mine')
@@ -192,12 +211,15 @@ it('the reference shows what is printed', () => {
 })
 
 describe('yokewright new', () => {
-  it.each(['own-controls', 'ready-made', 'backdrop', 'sounds'])('%s is a page that check finds good', kind => {
-    const { code, out } = run('new', kind)
-    expect([code, out]).toEqual([0, expect.stringContaining(`${kind}/index.html is made`)])
-    expect(run('check', `${kind}/index.html`)).toMatchObject({ code: 0, err: '' })
-    expect(run('new', kind)).toMatchObject({ code: 2, err: expect.stringContaining('--overwrite') })
-  })
+  it.each(['own-controls', 'ready-made', 'backdrop', 'sounds', 'hosted'])(
+    '%s is a page that check finds good',
+    kind => {
+      const { code, out } = run('new', kind)
+      expect([code, out]).toEqual([0, expect.stringContaining(`${kind}/index.html is made`)])
+      expect(run('check', `${kind}/index.html`)).toMatchObject({ code: 0, err: '' })
+      expect(run('new', kind)).toMatchObject({ code: 2, err: expect.stringContaining('--overwrite') })
+    }
+  )
 
   it('says which kinds there are', () => {
     expect(run('new', 'redy-made').err).toContain('did you mean ready-made?')

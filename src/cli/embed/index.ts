@@ -4,6 +4,7 @@ import { type ArgsDef, type CommandDef, defineCommand } from 'citty'
 import { parseVtt } from '../../core/captions/vtt/parse-vtt.ts'
 import type { Clip } from '../../core/documents/index.ts'
 import {
+  type BroughtPreset,
   libraryTags,
   PAGE_CSS,
   type PageInput,
@@ -19,7 +20,7 @@ import { LIBRARY_FOLDER, libraryAssets } from '../library-files.ts'
 import { complain, print } from '../print.ts'
 import { type Asset, gather } from './assets.ts'
 import { type MediaFacts, readMedia } from './media.ts'
-import { presetNamed } from './preset.ts'
+import { presetFor } from './preset.ts'
 import { readClipAt, type WrittenClip } from './read-clip.ts'
 import { printReport, type Report } from './report.ts'
 import { type MadeFile, writeFolder } from './write-folder.ts'
@@ -71,6 +72,7 @@ interface Job {
   readonly options: Args
   readonly written: WrittenClip
   readonly media: MediaFacts
+  readonly preset: BroughtPreset | undefined
   readonly assets: readonly Asset[]
   readonly elsewhere: readonly string[]
   readonly base: string | undefined
@@ -93,10 +95,9 @@ const saidIn = ({ tracks = [] }: Clip, texts: ReadonlyMap<string, string>, lang:
   return own ? (texts.get(own.src) ?? '') : ''
 }
 
-const makePage = async ({ options, written, media, assets, elsewhere, base, lang }: Job): Promise<Report> => {
+const makePage = async ({ options, written, media, preset, assets, elsewhere, base, lang }: Job): Promise<Report> => {
   const { clip, isSound, duration } = media
   const { title, stem } = written
-  const named = textOf(options, 'preset')
   const texts = await textsOf(clip, assets)
   const [first] = assets
   const facts = {
@@ -118,7 +119,7 @@ const makePage = async ({ options, written, media, assets, elsewhere, base, lang
     lang,
     library: LIBRARY_FOLDER,
     sheet: 'page.css',
-    preset: named === undefined ? undefined : await presetNamed(named),
+    preset,
     data: videoObject(facts),
     share: shareProperties(facts)
   }
@@ -135,10 +136,8 @@ const makePage = async ({ options, written, media, assets, elsewhere, base, lang
   return { folder, page: join(folder, 'index.html'), files, elsewhere, isKnown: base !== undefined }
 }
 
-const makeSnippet = async ({ options, media, base }: Job): Promise<string> => {
+const makeSnippet = ({ media, preset, base }: Job): string => {
   const { clip, isSound } = media
-  const named = textOf(options, 'preset')
-  const preset = named === undefined ? undefined : await presetNamed(named)
   const whole = (address: string): string => (base === undefined ? address : new URL(address, base).href)
   const placed: Clip = {
     ...clip,
@@ -184,10 +183,11 @@ export const embed: CommandDef = defineCommand({
     if (written.faults.some(({ level }) => level === 'error')) return 1
     const { clip, assets, elsewhere } = gather(written.clip, dirname(path), ['index.html', 'page.css'])
     const media = await readMedia(clip, assets)
-    const job: Job = { options, written, media, assets, elsewhere, base, lang: textOf(options, 'lang') ?? 'en' }
+    const preset = await presetFor(textOf(options, 'preset'), clip, dirname(path))
+    const job: Job = { options, written, media, preset, assets, elsewhere, base, lang: textOf(options, 'lang') ?? 'en' }
     if (form === 'page') printReport(await makePage(job), isOn(options, 'json'))
     else {
-      const html = form === 'frame' ? frameOf(job) : await makeSnippet(job)
+      const html = form === 'frame' ? frameOf(job) : makeSnippet(job)
       if (isOn(options, 'json'))
         console.log(JSON.stringify({ html, files: assets.map(({ name }) => name), elsewhere }, null, 2))
       else for (const line of html.split('\n')) print(line)

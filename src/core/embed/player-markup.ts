@@ -74,7 +74,7 @@ export const playerMarkup = ({ clip, isSound, texts, preset }: PlayerInput): rea
     id: 'player',
     controls: drawsControls(clip),
     'clip-title': title,
-    preset: preset ?? clip.preset,
+    preset,
     poster: isSound ? poster.src : undefined,
     'poster-at': poster.at,
     fit,

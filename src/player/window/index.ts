@@ -22,6 +22,6 @@ export const begin: PlayerFeature = (player, signal) => {
   signal.addEventListener('abort', () => {
     stop()
     // On its way to the window or back it stands in a document again by then.
-    queueMicrotask(() => own.endUnlessConnected())
+    queueMicrotask(() => own.endUnlessInside())
   })
 }

@@ -24,6 +24,8 @@ export class OwnWindow implements PresentationPort {
   readonly #maker: WindowMaker
   readonly #listeners = new Set<() => void>()
   #window: Window | undefined
+  /** Its document: a window that has gone names another one, or none. */
+  #inside: Document | undefined
   /** What ends when it is back in its place. */
   #away: AbortController | undefined
 
@@ -64,22 +66,27 @@ export class OwnWindow implements PresentationPort {
     return () => this.#listeners.delete(changed)
   }
 
-  /** The player has left the page, or its window. */
-  endUnlessConnected(): void {
-    if (this.#player.element.isConnected) return
-    const made = this.#window
-    this.#end()
-    made?.close()
+  /** Closes the window where the page has taken the player out of it. */
+  endUnlessInside(): void {
+    if (!this.#window || this.#isInside(this.#inside)) return
+    void this.exit()
+  }
+
+  #isInside(document: Document | undefined): boolean {
+    const { element } = this.#player
+    return element.isConnected && element.ownerDocument === document
   }
 
   #enter(made: Window & typeof globalThis): void {
     const { element, yoke } = this.#player
     const away = new AbortController()
+    const { document: inside } = made
     this.#window = made
+    this.#inside = inside
     this.#away = away
     const place = holdPlace(element)
     const release = fillPlace(place, this.#player)
-    const room = dressWindow(made.document, this.#player)
+    const room = dressWindow(inside, this.#player)
     this.#carry(() => room.append(element))
     fitToWindow(element)
     const { signal } = away
@@ -95,7 +102,9 @@ export class OwnWindow implements PresentationPort {
       observer.disconnect()
       release()
       const hadFocus = place.contains(place.ownerDocument.activeElement)
-      this.#carry(() => place.replaceWith(element))
+      if (!this.#isInside(inside)) place.remove()
+      else if (place.parentNode) this.#carry(() => place.replaceWith(element))
+      else element.remove()
       if (hadFocus) this.#focus()
     })
     this.#focus()
@@ -106,13 +115,9 @@ export class OwnWindow implements PresentationPort {
   /** Back to its place. Where that has gone, it is in no document. */
   #leave(): void {
     this.#away?.abort()
-    this.#end()
-    this.#tell()
-  }
-
-  #end(): void {
     this.#window = undefined
     this.#away = undefined
+    this.#tell()
   }
 
   #carry(move: () => void): void {

@@ -145,7 +145,8 @@ const makeSnippet = ({ media, preset, base }: Job): string => {
       typeof source === 'string' ? whole(source) : { ...source, src: whole(source.src) }
     ),
     ...(clip.tracks && { tracks: clip.tracks.map(track => ({ ...track, src: whole(track.src) })) }),
-    ...(typeof clip.poster === 'string' && { poster: whole(clip.poster) })
+    ...(typeof clip.poster === 'string' && { poster: whole(clip.poster) }),
+    ...(typeof clip.poster === 'object' && 'src' in clip.poster && { poster: { src: whole(clip.poster.src) } })
   }
   const library = `${base ?? ''}${LIBRARY_FOLDER}`
   const lines = [

@@ -4,9 +4,8 @@ import type { PlayerView } from '../player-view.ts'
 
 /** The player fills its window. Important, because a page's rules for the player are for its place. */
 const WINDOW_SHEET = sharedSheet(/* css */ `
-body { margin: 0; padding: 0; background: #000 }
 [data-yoke-around] { display: contents !important }
-yoke-player { position: fixed !important; inset: 0 !important; inline-size: auto !important; block-size: auto !important; min-inline-size: 0 !important; max-inline-size: none !important; min-block-size: 0 !important; max-block-size: none !important; margin: 0 !important; padding: 0 !important; border: 0 !important; border-radius: 0 !important; box-shadow: none !important; display: flex !important; flex-direction: column; background: #000 }
+yoke-player { position: fixed !important; inset: 0 !important; inline-size: auto !important; block-size: auto !important; min-inline-size: 0 !important; max-inline-size: none !important; min-block-size: 0 !important; max-block-size: none !important; margin: 0 !important; padding: 0 !important; border: 0 !important; border-radius: 0 !important; display: flex !important; flex-direction: column; background: #000 }
 yoke-player > video { flex: 1 1 0; min-block-size: 0; inline-size: 100% !important; block-size: auto !important; max-inline-size: none !important; max-block-size: none !important; border-radius: 0 !important; object-fit: contain }
 `)
 
@@ -48,24 +47,24 @@ const copyStyles = (from: Document | ShadowRoot, to: Document): void => {
 const around = (element: Element): Element | null =>
   element.parentElement ?? (rootOf(element) as Partial<ShadowRoot>).host ?? null
 
-/** Writes what is around the player into its window, without boxes: rules by names around it hold there, and what inherits. */
-const copyAround = (element: Element, to: Document): Element => {
-  const outer = around(element)
-  if (!outer || outer === element.ownerDocument.body) return to.body
-  // It is no element of the page's own there, and does nothing.
-  const copy = to.importNode(outer)
-  for (const { name } of [...copy.attributes]) if (name.startsWith('on')) copy.removeAttribute(name)
-  copy.setAttribute('data-yoke-around', '')
-  copyAround(outer, to).append(copy)
-  return copy
-}
-
-const copyAttributes = (from: HTMLElement, to: HTMLElement): void => {
+const copyAttributes = (from: Element, to: HTMLElement): void => {
   for (const { name, value } of from.attributes) {
     // A strict policy refuses the attribute, and not what it says.
     if (name === 'style') to.style.cssText = value
     else if (!name.startsWith('on')) to.setAttribute(name, value)
   }
+}
+
+/** Writes what is around the player into its window, without boxes: rules by names around it hold there, and what inherits. */
+const copyAround = (element: Element, to: Document): Element => {
+  const outer = around(element)
+  if (!outer || outer === element.ownerDocument.body) return to.body
+  // It is no element of the page's own there, and does nothing.
+  const copy = to.createElement(outer.localName)
+  copyAttributes(outer, copy)
+  copy.setAttribute('data-yoke-around', '')
+  copyAround(outer, to).append(copy)
+  return copy
 }
 
 /** Makes the document of a window one in which the player looks as on its page, and fills it. @returns where it goes. */

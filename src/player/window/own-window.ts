@@ -49,7 +49,7 @@ export class OwnWindow implements PresentationPort {
     const { offsetWidth, offsetHeight } = this.#player.element
     const width = Math.min(offsetWidth, WIDEST)
     const isSound = this.#player.yoke.media?.kind === 'sound'
-    const height = isSound ? offsetHeight : Math.round((offsetHeight * width) / offsetWidth)
+    const height = isSound ? offsetHeight : (offsetHeight * width) / offsetWidth
     const made = await this.#maker.requestWindow({ width, height })
     if (this.#player.element.isConnected) this.#enter(made)
     else made.close()
@@ -68,13 +68,12 @@ export class OwnWindow implements PresentationPort {
 
   /** Closes the window where the page has taken the player out of it. */
   endUnlessInside(): void {
-    if (!this.#window || this.#isInside(this.#inside)) return
-    void this.exit()
+    if (this.#window && !this.#isInside()) void this.exit()
   }
 
-  #isInside(document: Document | undefined): boolean {
+  #isInside(): boolean {
     const { element } = this.#player
-    return element.isConnected && element.ownerDocument === document
+    return element.isConnected && element.ownerDocument === this.#inside
   }
 
   #enter(made: Window & typeof globalThis): void {
@@ -87,7 +86,7 @@ export class OwnWindow implements PresentationPort {
     const place = holdPlace(element)
     const release = fillPlace(place, this.#player)
     const room = dressWindow(inside, this.#player)
-    this.#carry(() => room.append(element))
+    carrySheets(element, () => room.append(element))
     fitToWindow(element)
     const { signal } = away
     made.addEventListener('pagehide', () => this.#leave(), { signal })
@@ -102,8 +101,8 @@ export class OwnWindow implements PresentationPort {
       observer.disconnect()
       release()
       const hadFocus = place.contains(place.ownerDocument.activeElement)
-      if (!this.#isInside(inside)) place.remove()
-      else if (place.parentNode) this.#carry(() => place.replaceWith(element))
+      if (!this.#isInside()) place.remove()
+      else if (place.parentNode) carrySheets(element, () => place.replaceWith(element))
       else element.remove()
       if (hadFocus) this.#focus()
     })
@@ -114,14 +113,17 @@ export class OwnWindow implements PresentationPort {
 
   /** Back to its place. Where that has gone, it is in no document. */
   #leave(): void {
+    const { yoke } = this.#player
+    const { snapshot, states, media } = yoke
     this.#away?.abort()
     this.#window = undefined
     this.#away = undefined
+    // Chromium may have ended the window's document first, and what was loaded went with it.
+    if (media && !media.readyState) {
+      media.currentTime = snapshot.currentTime
+      if (states.playing) void yoke.run('play')
+    }
     this.#tell()
-  }
-
-  #carry(move: () => void): void {
-    carrySheets(this.#player.element, move)
   }
 
   /** What takes focus at a click on the picture, so that keys are the player's. */

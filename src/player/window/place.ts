@@ -5,7 +5,7 @@ import { create } from '../look/create.ts'
 import type { PlayerView } from '../player-view.ts'
 
 const SHEET = sharedSheet(/* css */ `
-:where([data-yoke-place=window]) { display: grid; place-content: center; justify-items: center; gap: 12px; padding: 12px; background: #14202a; color: #e6efec; font: 500 15px/1.3 system-ui, sans-serif; text-align: center }
+:where([data-yoke-place=window]) { display: grid; place-content: center; place-items: center; gap: 12px; padding: 12px; background: #14202a; color: #e6efec; font: 500 15px/1.3 system-ui, sans-serif; text-align: center }
 :where([data-yoke-place=window] p) { margin: 0 }
 :where([data-yoke-place=window] button) { min-block-size: 36px; padding: 4px 14px; border: 1px solid #e6efec80; border-radius: 8px; background: #0000; color: inherit; font: inherit; cursor: pointer }
 :where([data-yoke-place=window] button:focus-visible) { outline: 2px solid #fff; outline-offset: 2px }

@@ -38,7 +38,14 @@ interface InvokerAttributes {
   readonly commandfor?: string | undefined
 }
 
+/** What any element around players may say. */
+interface AroundAttributes {
+  /** The preset of the players in it. */
+  readonly preset?: string | undefined
+}
+
 declare module 'react' {
+  interface HTMLAttributes<T> extends AroundAttributes {}
   interface ButtonHTMLAttributes<T> extends InvokerAttributes {}
   namespace JSX {
     interface IntrinsicElements {

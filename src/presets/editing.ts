@@ -1,10 +1,11 @@
 import { fault, type Result, refuse, succeed } from '../core/fault.ts'
-import { flattenPreset, type Preset } from '../core/presets/preset.ts'
+import { flattenPreset, HOUSE, type Preset } from '../core/presets/preset.ts'
 import { unknownPreset } from '../core/presets/resolve.ts'
 import type { PagePresets } from './registry.ts'
 
 /** See `copyPreset`. */
 export const copyIn = async ({ shelf }: PagePresets, name: string, copy: string): Promise<Result<Preset>> => {
+  if (name.startsWith(HOUSE)) await shelf.house()
   const { settled, chain } = shelf.resolve(name)
   if (chain.length === 0) return refuse(unknownPreset('A copy was to be made of', name, shelf))
   if (shelf.get(copy)) {

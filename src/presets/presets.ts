@@ -22,6 +22,9 @@ const told = (result: Result<Preset>): Result<Preset> => {
 export const definePreset = async (preset: Preset): Promise<Result<Preset>> =>
   told(await pagePresets().shelf.put(preset))
 
+/** The presets of the library, in their order. None where they cannot be loaded: a fault says why. */
+export const housePresets = (): Promise<readonly Preset[]> => pagePresets().shelf.house()
+
 /** A preset as it was written; `undefined` where there is none. Those of the library are there once one of them was asked for. */
 export const presetNamed = (name: string): Preset | undefined => pagePresets().shelf.written(name)
 

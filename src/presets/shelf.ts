@@ -59,6 +59,13 @@ export class Shelf {
     return names.some(name => (name.startsWith(HOUSE) ? isHouseComing : this.#reads > 0))
   }
 
+  /** The presets of the library; none where they cannot be had, which is told. */
+  async house(): Promise<readonly Preset[]> {
+    if (!this.#house) this.#fetchHouse()
+    await bringOrRefuse(HOUSE_PRESETS)
+    return [...(this.#house?.values() ?? [])]
+  }
+
   /** A preset as it was written. */
   written(name: string): Preset | undefined {
     return this.#written.get(name) ?? this.get(name)

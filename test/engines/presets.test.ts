@@ -55,6 +55,26 @@ const settles = (expected: readonly number[]): Promise<void> =>
 
 const player = (attributes = ''): string => `<yoke-player width="300" ${attributes}>${CLIP}</yoke-player>`
 
+describe('other layouts', () => {
+  it('show what plays, as those before did', async () => {
+    const titled = { top: ['title' as const], rows: [['play-pause' as const]] }
+    await mount(`<div style="inline-size: 480px">${player('controls clip-title="Spring tide"')}</div>`)
+    await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('preset', 'titled'))
+    for (const rows of [titled, { ...titled, rows: [['clock' as const]] }]) {
+      await define({ name: 'titled', layouts: [rows] })
+      await person.until(
+        'them',
+        (control: string) =>
+          document.querySelector('yoke-player')?.shadowRoot?.querySelector(`.row [part~="${control}"]`),
+        rows.rows[0]?.[0] ?? ''
+      )
+      await person.until('its title', () =>
+        document.querySelector('yoke-player')?.shadowRoot?.querySelector('span.title')?.checkVisibility()
+      )
+    }
+  })
+})
+
 describe('linking', () => {
   beforeEach(() => mount(''))
 

@@ -19,7 +19,9 @@ describe('the workshop, by keys', () => {
     await openTab(person, 'Layout')
     await page.run(() => document.querySelector<HTMLElement>('.map [data-kind="clock"]')?.focus())
     await page.press('Enter')
-    await person.until('it to be lifted', () => document.querySelector('[aria-roledescription="drop indicator"]'))
+    await person.until('it to be lifted', () =>
+      document.activeElement?.matches('[aria-roledescription="drop indicator"]')
+    )
     // From its own row to the one that is made by this.
     await page.press('Tab')
     await person.until('the next row', () => document.activeElement?.getAttribute('aria-label') === 'Another row')

@@ -11,6 +11,8 @@ export const openWorkshop = async (person: Person): Promise<void> => {
 /** Waits until its players follow the preset. */
 export const untilOpen = (person: Person): Promise<void> =>
   person.until('the workshop', () => {
+    // Keys go to the window that has the focus.
+    if (!document.hasFocus()) return false
     const players = [...document.querySelectorAll('.samples yoke-player')]
     return players.length > 0 && players.every(player => player.shadowRoot?.querySelector('.bar .cell'))
   })
@@ -18,9 +20,11 @@ export const untilOpen = (person: Person): Promise<void> =>
 /** Goes to one of its pages, with the arrow keys. */
 export const openTab = async (person: Person, title: string): Promise<void> => {
   await person.page.run(() => document.querySelector<HTMLElement>('[role="tab"][aria-selected="true"]')?.focus())
-  const isThere = (): Promise<boolean> =>
-    person.page.run((wanted: string) => document.activeElement?.textContent === wanted, title)
-  for (let steps = 0; steps < 5 && !(await isThere()); steps++) await person.page.press('ArrowRight')
+  const at = (): Promise<string> => person.page.run(() => document.activeElement?.textContent ?? '')
+  for (let now = await at(); now !== title; now = await at()) {
+    await person.page.press('ArrowRight')
+    await person.until('the next tab', (before: string) => document.activeElement?.textContent !== before, now)
+  }
   await person.until(
     title,
     (wanted: string) => document.querySelector('[role="tab"][aria-selected="true"]')?.textContent === wanted,

@@ -1,7 +1,7 @@
 import schema from 'yokewright/preset.schema.json'
 
 /** What a field takes, as far as an editor has to know. */
-export type FieldKind =
+type FieldKind =
   | { readonly kind: 'flag' }
   | { readonly kind: 'choice'; readonly words: readonly string[] }
   | {

@@ -45,7 +45,7 @@ export const zonesOf = (layout: PresetLayout): ReadonlyMap<Zone, readonly Placed
 }
 
 /** A layout from its zones. Rows and places without anything are left out; one row stays. */
-export const fromZones = (layout: PresetLayout, zones: ReadonlyMap<Zone, readonly LayoutEntry[]>): PresetLayout => {
+const fromZones = (layout: PresetLayout, zones: ReadonlyMap<Zone, readonly LayoutEntry[]>): PresetLayout => {
   const { top: _, rows: __, places: ___, ...others } = layout
   const written = (zone: Zone): readonly WrittenEntry[] => (zones.get(zone) ?? []).map(asWritten)
   const rows = [...zones.keys()]
@@ -93,11 +93,26 @@ export const put = (
   return fromZones(layout, zones)
 }
 
-/** The id of the control of this kind that stands last in a zone, or in the last row where that zone is none any more. */
-export const idIn = (layout: PresetLayout, zone: Zone, kind: string): string | undefined => {
-  const zones = zonesOf(layout)
-  const row = zones.get(zone) ?? [...zones.values()].at(-1) ?? []
-  return row.findLast(({ entry }) => kindOf(entry) === kind)?.id
+/**
+ * Where a control is that was put into a zone: rows that became empty are gone, and those behind them have other numbers.
+ * @param layout as it was before.
+ */
+export const landing = (
+  layout: PresetLayout,
+  next: PresetLayout,
+  { id, entry }: Placed,
+  zone: Zone
+): { readonly id: string; readonly zone: Zone } | undefined => {
+  const [, number] = zone.split(' ')
+  const before = [...zonesOf(layout)].filter(
+    ([each, row]) =>
+      each.startsWith('row ') && Number(each.split(' ')[1]) < Number(number) && row.some(one => one.id !== id)
+  )
+  const there: Zone = number === undefined ? zone : `row ${before.length}`
+  const found = zonesOf(next)
+    .get(there)
+    ?.findLast(each => kindOf(each.entry) === kindOf(entry))
+  return found && { id: found.id, zone: there }
 }
 
 /** Takes controls out of a layout. */

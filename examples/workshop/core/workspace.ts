@@ -31,6 +31,7 @@ export const nameFrom = (label: string, taken: Iterable<string>): string => {
   const plain =
     label
       .normalize('NFKD')
+      .replace(/\p{M}/gu, '')
       .toLowerCase()
       .replace(/[^a-z0-9.]+/g, '-')
       .replace(/^[-.]+|[-.]+$/g, '') || 'preset'

@@ -4,8 +4,7 @@ import type { PresetLayout } from 'yokewright/presets'
 import { valueAt, withValue } from '../core/documents.ts'
 import {
   change,
-  idIn,
-  kindOf,
+  landing,
   type Placed,
   put,
   servingLayout,
@@ -115,10 +114,9 @@ export const useLayoutHand = (): LayoutHand => {
     const next = zone === undefined ? takeOut(layout, new Set(ids)) : put(layout, what, zone, before)
     setLayout('where a control stands', next)
     const [first] = what
-    const id = first && (zone === undefined ? undefined : idIn(next, zone, kindOf(first.entry)))
-    const found = id === undefined ? undefined : whereIs(next, id)
-    select(id)
-    return id !== undefined && found ? { id, zone: found.zone } : undefined
+    const found = first && zone !== undefined ? landing(layout, next, first, zone) : undefined
+    select(found?.id)
+    return found
   }
   return {
     layouts,

@@ -192,7 +192,8 @@ export class Bar {
   #fitRow(cells: readonly Cell[]): readonly ControlEntry[] {
     for (const cell of cells) this.#show(cell, true)
     const row = cells[0]?.element.parentElement
-    if (!row) return []
+    // Nor has a row of a title alone, until somebody says that.
+    if (!row?.clientWidth) return []
     const gap = Number.parseFloat(getComputedStyle(row).columnGap) || 0
     const items = cells.map(({ entry, element }) => ({
       width: (own(LEAST, controlOf(entry) ?? '') ?? element.offsetWidth) + gap,

@@ -85,3 +85,16 @@ it('fifty that play follow an edit by the next frame, and none stops or loses it
     told: []
   })
 })
+
+it('gives the presets of the library to a page on which nobody has asked for one, and copies them', async () => {
+  await person.mount('<p>Nobody here names a preset.</p>', { head: `${HEAD}<meta name="asked" content="never">` })
+  const copied = await person.page.run(async () => {
+    const { copyPreset, housePresets } = yokewright.presets
+    const copy = await copyPreset('house:press-only@1', 'mine')
+    return [copy, (await housePresets()).map(({ name, label }) => `${name} ${label}`).slice(0, 2)]
+  })
+  expect(copied).toEqual([
+    { ok: true, value: expect.objectContaining({ name: 'mine', hideAfter: 0.8, look: { backing: 'none', inset: 8 } }) },
+    ['house:standard@1 Standard', 'house:two-rows@1 Two rows']
+  ])
+})

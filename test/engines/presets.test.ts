@@ -53,6 +53,7 @@ const settles = (expected: readonly number[]): Promise<void> =>
     expected.join()
   )
 
+const ROW = ['play-pause', 'clock', 'gap', 'muted', 'settings', 'fullscreen'] as const
 const player = (attributes = ''): string => `<yoke-player width="300" ${attributes}>${CLIP}</yoke-player>`
 
 describe('other layouts', () => {
@@ -71,6 +72,30 @@ describe('other layouts', () => {
       await person.until('its title', () =>
         document.querySelector('yoke-player')?.shadowRoot?.querySelector('span.title')?.checkVisibility()
       )
+    }
+  })
+})
+
+describe('another look', () => {
+  it('that gives controls less room, or makes them larger, lets none stand out of the bar', async () => {
+    await mount(`<div style="inline-size: 300px">${player('controls')}</div>`)
+    await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('preset', 'wide'))
+    for (const [property, look] of [
+      ['--yoke-inset', { inset: 30 }],
+      ['--yoke-control-size', { controlSize: 60 }]
+    ] as const) {
+      await define({ name: 'wide', layouts: [{ rows: [[...ROW]] }], look })
+      await person.until(
+        'the look',
+        (name: string) => getComputedStyle(document.querySelector('yoke-player') as Element).getPropertyValue(name),
+        property
+      )
+      await person.until('all within the bar', () => {
+        const root = document.querySelector('yoke-player')?.shadowRoot
+        const end = root?.querySelector('.bar')?.getBoundingClientRect().right ?? 0
+        const cells = [...(root?.querySelectorAll('.row .cell:not([hidden])') ?? [])]
+        return cells.length > 2 && cells.every(cell => cell.getBoundingClientRect().right <= end)
+      })
     }
   })
 })

@@ -167,7 +167,7 @@ describe('what others save', () => {
 describe('to take away', () => {
   it('a page in which no title ends an element', () => {
     const film = { src: 'a.webm', poster: '', captions: '', title: '</title><b>', width: 1, height: 1 }
-    const page = asPage({ presets: [{ name: 'my', label: '</script>' }], open: 'my' }, 'my', film, '')
+    const page = asPage({ presets: [{ name: 'my', label: '</script>' }], open: 'my' }, 'my', film, true)
     expect(page.match(/<\/script>/g)).toHaveLength(3)
     expect(page).not.toContain('<b>')
   })

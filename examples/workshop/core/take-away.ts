@@ -30,8 +30,11 @@ const indent = (text: string, by: string): string =>
     .map(line => line && by + line)
     .join('\n')
 
-/** A whole page with one player: it plays when the library's files lie beside it. @param folder where they lie. */
-export const asPage = (workspace: Workspace, name: string, film: Film, folder: string): string => {
+/**
+ * A whole page with one player: it plays when the library's files lie beside it.
+ * @param asksForControls the preset says nothing of them.
+ */
+export const asPage = (workspace: Workspace, name: string, film: Film, asksForControls: boolean): string => {
   const family = familyOf(workspace, name)
   const preset = workspace.presets.find(each => each.name === name)
   const captions = film.captions
@@ -48,12 +51,12 @@ export const asPage = (workspace: Workspace, name: string, film: Film, folder: s
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>${escaped(film.title || (preset ? labelOf(preset) : name))}</title>
-    <link rel="stylesheet" href="${folder}yokewright.css">
-    <script src="${folder}yokewright.js" defer></script>
-    <script src="${folder}yokewright.presets.js" defer></script>${presets}
+    <link rel="stylesheet" href="yokewright.css">
+    <script src="yokewright.js" defer></script>
+    <script src="yokewright.presets.js" defer></script>${presets}
   </head>
   <body>
-    <yoke-player preset="${escaped(name)}"${film.title ? ` clip-title="${escaped(film.title)}"` : ''} src="${escaped(film.src)}" width="${film.width}" height="${film.height}"${poster}>${captions}</yoke-player>
+    <yoke-player preset="${escaped(name)}"${asksForControls ? ' controls' : ''}${film.title ? ` clip-title="${escaped(film.title)}"` : ''} src="${escaped(film.src)}" width="${film.width}" height="${film.height}"${poster}>${captions}</yoke-player>
   </body>
 </html>
 `

@@ -1,4 +1,4 @@
-import { type CSSProperties, memo, type ReactNode, useEffect, useState } from 'react'
+import { type CSSProperties, cloneElement, memo, type ReactElement, useEffect, useState } from 'react'
 import type {} from 'yokewright/jsx'
 import type { YokePlayer } from 'yokewright/player'
 import { useSessionState, useWorkshop } from '../state/hooks.ts'
@@ -39,7 +39,7 @@ const SOUND = <yoke-player clip-title="Bell buoy" src="../media/bell-buoy.m4a" /
 interface Sample {
   readonly id: string
   readonly name: string
-  readonly player: ReactNode
+  readonly player: ReactElement<{ readonly controls?: boolean }>
 }
 
 const hosted = (id: string, name: string, title: string, address: string | undefined): readonly Sample[] =>
@@ -77,13 +77,17 @@ const usePassedOver = (id: string): string => {
 }
 
 /** A player never drawn anew: the preset changes it, and nothing else does. */
-const Player = memo(({ sample }: { readonly sample: Sample }) => sample.player)
+const Player = memo(({ sample, controls }: { readonly sample: Sample; readonly controls: boolean }) =>
+  cloneElement(sample.player, controls ? { controls } : {})
+)
 
 const Figure = ({ sample, style }: { readonly sample: Sample; readonly style?: CSSProperties }) => {
+  const { resolved } = useSessionState()
   const passed = usePassedOver(sample.id)
   return (
     <figure id={`sample-${sample.id}`} className={`sample ${sample.id}`} data-name={sample.name} style={style}>
-      <Player sample={sample} />
+      {/* Where the preset says nothing of controls, a page asks for them: a look is seen on something. */}
+      <Player sample={sample} controls={!resolved.settled.has('controls')} />
       <figcaption>
         {sample.name} {passed && <em>{passed}</em>}
       </figcaption>

@@ -119,7 +119,7 @@ const BringIn = () => {
 
 /** The preset as a page, as a document, as CSS; and presets from elsewhere. */
 export const TakeAwayPanel = () => {
-  const { workspace } = useSessionState()
+  const { workspace, resolved } = useSessionState()
   const { preset } = useOpenPreset()
   const look = useLook()
   const [film, setFilm] = useState(FILM)
@@ -142,7 +142,12 @@ export const TakeAwayPanel = () => {
           </label>
         ))}
       </div>
-      <TakeAway title="HTML" text={asPage(workspace, preset.name, film, '')} file={`${name}.html`} type="text/html" />
+      <TakeAway
+        title="HTML"
+        text={asPage(workspace, preset.name, film, !resolved.settled.has('controls'))}
+        file={`${name}.html`}
+        type="text/html"
+      />
       <TakeAway title="JSON" text={asJson(workspace, preset.name)} file={`${name}.json`} type="application/json" />
       <TakeAway title="CSS" text={asCss(look, palettesOf(look))} file={`${name}.css`} type="text/css" />
       <BringIn />

@@ -20,12 +20,13 @@ const spareAround = (host: Element, surface: Element | undefined): Spare => {
 
 /**
  * Keeps what is drawn in a player over its picture, where an author has made the picture smaller than the player.
- * @param changed called with the width of the picture in CSS pixels, at first and whenever it may be another. @returns its end.
+ * @param bar what is fitted to it. @param changed called with the width of the picture in CSS pixels, at first and whenever it may be another. @returns its end.
  */
 export const keepOverPicture = (
   host: Element,
   surface: () => Element | undefined,
   pieces: readonly HTMLElement[],
+  bar: Element,
   changed: (width: number) => void
 ): (() => void) => {
   let watched: Element | undefined
@@ -38,8 +39,10 @@ export const keepOverPicture = (
     const spare = spareAround(host, watched)
     // What lies on the edge of the player is rounded as it is.
     const round = getComputedStyle(host).borderBottomLeftRadius
-    for (const piece of pieces) piece.style.setProperty('--round', round)
-    for (const piece of pieces) for (const side of SIDES) piece.style.setProperty(`--spare-${side}`, `${spare[side]}px`)
+    for (const { style } of pieces) {
+      style.setProperty('--round', round)
+      for (const side of SIDES) style.setProperty(`--spare-${side}`, `${spare[side]}px`)
+    }
     changed(host.clientWidth - spare.start - spare.end)
   }
   let frame = 0
@@ -49,6 +52,8 @@ export const keepOverPicture = (
     frame = requestAnimationFrame(look)
   })
   sizes.observe(host)
+  // A look may give it less room, or larger controls.
+  sizes.observe(bar)
   look()
   return () => {
     cancelAnimationFrame(frame)

@@ -44,7 +44,7 @@ export const drawControls = ({ yoke, shadow, words, layouts, without, extras }: 
   const ends = extras.map(dress => dress(yoke, shadow, bar.element))
   let width = host.clientWidth
   const surface = (): Element | undefined => (yoke.media?.kind === 'sound' ? undefined : yoke.media?.surface)
-  const letGo = keepOverPicture(host, surface, pieces, now => {
+  const letGo = keepOverPicture(host, surface, pieces, bar.element, now => {
     width = now
     bar.fit(width)
   })

@@ -1,13 +1,14 @@
-/** Imports go down only: player and presets -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
+/** Imports go down only: player, presets and effects -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
 const room = name => `^src/${name}/`
 const above = {
-  core: ['loading', 'media', 'wiring', 'player', 'presets', 'cli'],
-  loading: ['media', 'wiring', 'player', 'presets', 'cli'],
-  media: ['wiring', 'player', 'presets', 'cli'],
-  wiring: ['player', 'presets', 'cli'],
-  player: ['presets', 'cli'],
-  presets: ['player', 'cli'],
-  cli: ['loading', 'media', 'wiring', 'player', 'presets']
+  core: ['loading', 'media', 'wiring', 'player', 'presets', 'effects', 'cli'],
+  loading: ['media', 'wiring', 'player', 'presets', 'effects', 'cli'],
+  media: ['wiring', 'player', 'presets', 'effects', 'cli'],
+  wiring: ['player', 'presets', 'effects', 'cli'],
+  player: ['presets', 'effects', 'cli'],
+  presets: ['player', 'effects', 'cli'],
+  effects: ['player', 'presets', 'cli'],
+  cli: ['loading', 'media', 'wiring', 'player', 'presets', 'effects']
 }
 
 module.exports = {

@@ -127,12 +127,15 @@ const buildScript = (entry: string, name: string, file: string, plugins: Plugin[
 const HOSTED = 'yokewright.hosted.js'
 /** Presets, likewise. */
 const PRESETS = 'yokewright.presets.js'
+/** Effects, likewise. */
+const EFFECTS = 'yokewright.effects.js'
 
 /** The files of the classic script, in `dist`. */
 export const CLASSIC_FILES: readonly string[] = [
   'yokewright.js',
   HOSTED,
   PRESETS,
+  EFFECTS,
   ...Object.keys(CLASSIC_PARTS).map(name => `yokewright.${name}.js`)
 ]
 
@@ -141,6 +144,7 @@ export const buildClassic = async (): Promise<void> => {
   await buildScript(source('player/index.ts'), 'yokewright', 'yokewright.js', [partsBeside])
   await buildScript(source('media/hosted/index.ts'), 'yokewright.hosted', HOSTED, [partsBeside])
   await buildScript(source('presets/classic.ts'), 'yokewright.presets', PRESETS, [partsBeside])
+  await buildScript(source('effects/index.ts'), 'yokewright.effects', EFFECTS)
   for (const [name, path] of Object.entries(CLASSIC_PARTS))
     await buildScript(
       source(path),

@@ -95,6 +95,7 @@ export const FAULT_CODES = [
   'part-unreachable',
   'picture-bare',
   'picture-in-picture-refused',
+  'picture-unreadable',
   'place-unheld',
   'play-blocked',
   'play-interrupted',

@@ -1,0 +1,5 @@
+export { capturePicture, type Yoked } from './capture.ts'
+export { type DragOptions, makeDraggable } from './drag.ts'
+export { type NowAndThenOptions, nowAndThen, type Span } from './now-and-then.ts'
+export { leavePrints, type PrintOptions } from './prints.ts'
+export { stutter } from './stutter.ts'

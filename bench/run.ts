@@ -1,4 +1,4 @@
-/** `npm run bench [loads] [mount] [playing] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [drag] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
@@ -7,6 +7,7 @@ import { endBrowsers, launchChromium, openEngine } from '../test/support/engines
 import { startServer, type TestServer } from '../test/support/server.ts'
 import { benchAttack } from './attack.ts'
 import { benchBlocking, benchCaptions } from './captions.ts'
+import { benchDrag } from './drag.ts'
 import { benchGaps } from './gaps.ts'
 import { benchHosted } from './hosted.ts'
 import { benchHostedMounts } from './hosted-mounts.ts'
@@ -172,6 +173,7 @@ const browser = await launchChromium()
 if (wants('loads')) await benchLoads(browser, table, wanted.includes('modules'))
 if (wants('mount')) await benchMount(browser, server)
 if (wants('playing')) await benchPlaying(browser, server)
+if (wants('drag')) await benchDrag(browser, server, table)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())

@@ -59,6 +59,7 @@ export const makeDraggable = (
   const letGo = (): void => {
     held = undefined
     delete element.dataset.yokeHeld
+    element.style.willChange = ''
   }
   const hold = (event: PointerEvent): void => {
     if (event.button !== 0 || held) return
@@ -66,6 +67,8 @@ export const makeDraggable = (
     held = { pointer: event.pointerId, from: at, x: event.clientX, y: event.clientY }
     handle.setPointerCapture(event.pointerId)
     element.dataset.yokeHeld = ''
+    // A layer of its own: it is moved as it is, and not painted anew.
+    element.style.willChange = 'translate'
   }
   const follow = (event: PointerEvent): void => {
     if (held?.pointer === event.pointerId)

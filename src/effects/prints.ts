@@ -5,7 +5,7 @@ import { wantsStillness } from './motion.ts'
 export interface PrintOptions {
   /** How far apart they are, in CSS pixels. Default 56. */
   readonly every?: number
-  /** How many there are at once. Default 10. */
+  /** How many there are at once. Default 8. */
   readonly most?: number
   /** How long one takes to fade, in milliseconds. Default 1800. */
   readonly life?: number
@@ -22,7 +22,7 @@ export interface PrintOptions {
 export const leavePrints = (
   player: Yoked & HTMLElement,
   picture: HTMLElement,
-  { every = 56, most = 10, life = 1800, signal }: PrintOptions = {}
+  { every = 56, most = 8, life = 1800, signal }: PrintOptions = {}
 ): ((x: number, y: number) => void) => {
   // The same few canvases again and again: nothing is made while something is dragged.
   const prints: HTMLCanvasElement[] = []

@@ -62,26 +62,11 @@ const ParentField = ({ at, title, none }: { readonly at: 0 | 1; readonly title: 
 
 const counted = (count: number, one: string, many: string): string => (count === 1 ? `1 ${one}` : `${count} ${many}`)
 
-/** The records of the station's clips, as far as they say how they are shown. */
-const useClips = (): readonly { readonly title?: string; readonly preset?: string }[] => {
-  const [clips, setClips] = useState<readonly { readonly title?: string; readonly preset?: string }[]>([])
-  useEffect(() => {
-    fetch('../clips.json')
-      .then(answer => answer.json())
-      .then((found: unknown) => {
-        if (Array.isArray(found)) setClips(found)
-      })
-      .catch(() => undefined)
-  }, [])
-  return clips
-}
-
 /** Who would change with it. */
 const Linked = () => {
   const { preset } = useOpenPreset()
   const { workspace } = useSessionState()
   const [players, setPlayers] = useState(0)
-  const clips = useClips().filter(each => each.preset === preset.name)
   const heirs = heirsOf(workspace, preset.name)
   useEffect(() => {
     const count = (): void => setPlayers(document.querySelectorAll('.samples yoke-player').length)
@@ -100,11 +85,6 @@ const Linked = () => {
             ? `${counted(heirs.length, 'preset', 'presets')} of yours: ${heirs.map(labelOf).join(', ')}`
             : 'No other preset extends it.'}
         </li>
-        {clips.length > 0 && (
-          <li>
-            {counted(clips.length, 'clip', 'clips')}: {clips.map(({ title }) => title).join(', ')}
-          </li>
-        )}
       </ul>
     </section>
   )

@@ -42,6 +42,13 @@ export default [
   alone('preset-reading', '2.3 kB'),
   alone('icons', '1.3 kB'),
   {
+    // Loaded by pages that ask for it alone.
+    name: 'effects',
+    path: 'dist/effects/index.js',
+    limit: '2.3 kB',
+    gzip: true
+  },
+  {
     name: 'classic script (bar: 80 kB)',
     path: 'dist/yokewright.js',
     limit: '80 kB',

@@ -28,19 +28,6 @@ export const readingTable = async (page: Page, address: string, shoot: Shoot): P
   await shoot('reading-table')
 }
 
-/** Boats of the day: two boats at once, and the picture under the pointer. */
-export const boatsOfTheDay = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
-  await page.goto(`${address}boats-of-the-day/index.html`)
-  await page.waitForFunction(`document.querySelectorAll('.boats li').length === 6`)
-  await page.waitForFunction(`document.querySelector('#talk').readyState > 0`)
-  await page.evaluate(`document.querySelector('#talk').yoke.run('seek', 750)`)
-  await page.waitForFunction(`document.querySelectorAll('.boats [aria-current]').length === 2`)
-  const bar = await page.locator('#talk [part~="seek-bar"]').boundingBox()
-  if (bar) await page.mouse.move(bar.x + bar.width * 0.62, bar.y + bar.height / 2)
-  await page.waitForSelector('#talk [data-yoke-preview]:not([hidden])')
-  await shoot('boats-of-the-day')
-}
-
 /** Watch on: the player goes along with its reader. */
 export const watchOn = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
   await page.goto(`${address}watch-on/index.html`)

@@ -25,11 +25,3 @@ export const duskBackdrop = async (page: Page, address: string, shoot: Shoot): P
   await page.waitForFunction('!document.querySelector("video").seeking')
   await shoot('dusk-backdrop')
 }
-
-export const beforeTheFirstFrame = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
-  await page.goto(`${address}before-the-first-frame/index.html`)
-  await page.waitForSelector('#stage [part~="centre-play"]')
-  await page.check('input[name="poster"][value="0:42"]')
-  await page.waitForFunction('document.querySelector("#stage video").poster.startsWith("blob:")')
-  await shoot('before-the-first-frame')
-}

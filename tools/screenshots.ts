@@ -6,11 +6,12 @@ import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
 import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
-import { captionsDesk, checkedCaptions } from './screenshots-captions.ts'
+import { captionsDesk } from './screenshots-captions.ts'
 import { twoHosts } from './screenshots-hosted.ts'
-import { boatsOfTheDay, harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
-import { contrasts, houseLooks, onePreset } from './screenshots-presets.ts'
-import { beforeTheFirstFrame, duskBackdrop, threeFormats } from './screenshots-sources.ts'
+import { harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
+import { houseLooks } from './screenshots-presets.ts'
+import { duskBackdrop, threeFormats } from './screenshots-sources.ts'
+import { brassGauge, embedded, layers, workshop } from './screenshots-workshop.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -53,17 +54,6 @@ const readyMade = async (page: Page, address: string): Promise<void> => {
   await page.setViewportSize(VIEWPORT)
 }
 
-/** What a viewer sees where nothing plays. */
-const readyMadeFault = async (page: Page, address: string): Promise<void> => {
-  await page.goto(`${address}ready-made/index.html`)
-  await page.waitForSelector(PART('wide', 'play-pause'))
-  await page.evaluate(
-    `(() => { const gone = document.querySelector('#wide video'); gone.querySelectorAll('source').forEach(source => source.remove()); gone.src = '../media/gone.webm' })()`
-  )
-  await page.waitForSelector(PART('wide', 'way-on'))
-  await page.screenshot({ path: picture('ready-made-fault') })
-}
-
 const ownBridge = async (page: Page, address: string): Promise<void> => {
   await page.goto(`${address}own-bridge/index.html`)
   await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => player.readyState >= 1)')
@@ -77,24 +67,6 @@ const ownBridge = async (page: Page, address: string): Promise<void> => {
   await page.waitForFunction('document.querySelector("#plain .tick").getAnimations().length > 0')
   await page.screenshot({ path: picture('own-bridge') })
   await page.setViewportSize(VIEWPORT)
-}
-
-/** A terminal, drawn as a page: what was typed, and what came back. */
-const terminal = async (
-  page: Page,
-  name: string,
-  typed: string,
-  printed: string,
-  size = { width: 900, height: 130 }
-): Promise<void> => {
-  await page.setViewportSize(size)
-  await page.setContent(
-    '<body style="margin:0;background:#0b1d2c;color:#e9f3ee;font:16px/1.5 monospace"><pre style="padding:24px;margin:0;white-space:pre-wrap"></pre>'
-  )
-  await page.locator('pre').evaluate((pre, text) => {
-    pre.textContent = text
-  }, `$ ${typed}\n${printed}`)
-  await page.screenshot({ path: picture(name) })
 }
 
 const server = spawn(process.execPath, [at('dist/cli/main.js'), 'demo'], { stdio: ['ignore', 'pipe', 'inherit'] })
@@ -111,21 +83,18 @@ try {
   await index(page, address)
   await ownBridge(page, address)
   await readyMade(page, address)
-  await readyMadeFault(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
   await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
-  await beforeTheFirstFrame(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await duskBackdrop(page, address, name => page.screenshot({ path: picture(name) }))
   await twoHosts(page, address, name => page.screenshot({ path: picture(name) }))
-  await onePreset(page, address, name => page.screenshot({ path: picture(name) }))
+  await workshop(page, address, name => page.screenshot({ path: picture(name) }))
+  await brassGauge(page, address, name => page.screenshot({ path: picture(name) }))
+  await layers(page, address, name => page.screenshot({ path: picture(name) }))
+  await embedded(page, name => page.screenshot({ path: picture(name) }))
   await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
   await readingTable(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
-  await boatsOfTheDay(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await watchOn(page, address, name => page.screenshot({ path: picture(name) }))
   await houseLooks(page, address, name => page.screenshot({ path: picture(name) }))
-  await contrasts(page, name => page.screenshot({ path: picture(name) }))
-  const { typed, printed } = checkedCaptions(at('dist/cli/main.js'))
-  await terminal(page, 'captions-cli', typed, printed, { width: 1280, height: 640 })
 } finally {
   await browser.close()
   server.kill()

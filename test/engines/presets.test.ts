@@ -76,6 +76,33 @@ describe('other layouts', () => {
   })
 })
 
+describe('readouts in another layout', () => {
+  it('are as wide as what they show: none stands out of the bar', async () => {
+    await mount(`<div style="inline-size: 230px">${player('controls')}</div>`)
+    await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('preset', 'clocks'))
+    await define({ name: 'clocks', layouts: [{ rows: [['play-pause', 'fullscreen']] }] })
+    await person.until('the first', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('.row .cell')
+    )
+    await define({ name: 'clocks', layouts: [{ rows: [[...ROW]] }] })
+    await person.until('the clock', () =>
+      document
+        .querySelector('yoke-player')
+        ?.shadowRoot?.querySelector('.row [part~="clock"]')
+        ?.textContent?.includes('/')
+    )
+    await person.page.run(() => new Promise(requestAnimationFrame))
+    const out = await person.page.run(() => {
+      const root = document.querySelector('yoke-player')?.shadowRoot
+      const end = root?.querySelector('.bar')?.getBoundingClientRect().right ?? 0
+      return [...(root?.querySelectorAll('.row .cell:not([hidden])') ?? [])]
+        .filter(cell => cell.getBoundingClientRect().right > end + 0.5)
+        .map(cell => cell.className)
+    })
+    expect(out).toEqual([])
+  })
+})
+
 describe('another look', () => {
   it('that gives controls less room, or makes them larger, lets none stand out of the bar', async () => {
     await mount(`<div style="inline-size: 300px">${player('controls')}</div>`)

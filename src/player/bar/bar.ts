@@ -112,6 +112,8 @@ export class Bar {
       const root = this.element.getRootNode()
       if (root instanceof ShadowRoot) keepPlace(root, () => this.#build(layout))
       else this.#build(layout)
+      // What it shows has no width before it is coupled.
+      queueMicrotask(() => this.#options.signal.aborted || this.fit(width))
     }
     // What has no box has no room to share out.
     if (this.#rows.clientWidth === 0) return

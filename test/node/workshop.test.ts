@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isSame, valueAt, withValue } from '../../examples/workshop/core/documents.ts'
+import { COLOUR_FIELDS, CONDUCT_FIELDS, LOOK_FIELDS } from '../../examples/workshop/core/fields.ts'
 import { begin, record, redo, undo } from '../../examples/workshop/core/history.ts'
 import { kindOf, landing, put, servingLayout, shift, takeOut, zonesOf } from '../../examples/workshop/core/layouts.ts'
 import { type Base, reconcile, unsavedOf } from '../../examples/workshop/core/reconcile.ts'
@@ -18,6 +19,7 @@ import {
 } from '../../examples/workshop/core/workspace.ts'
 import { CONTROL_NAMES, PLACES } from '../../src/core/index.ts'
 import { tryReadLayouts } from '../../src/core/layout/read-layouts.ts'
+import { presetJsonSchema } from '../../src/core/presets/json-schema.ts'
 import type { PresetLayout } from '../../src/core/presets/layouts-for.ts'
 import { derivePalette } from '../../src/core/theme/palette.ts'
 
@@ -78,6 +80,28 @@ describe('layouts', () => {
     expect(servingLayout(layouts, ['picture'], 300)).toBe(0)
     expect(servingLayout(layouts, ['picture'], 500)).toBe(1)
     expect(servingLayout(layouts, ['sound'], 900)).toBe(2)
+  })
+})
+
+describe('fields', () => {
+  /** Edited where layouts are, or where a preset is named. */
+  const ELSEWHERE = ['$schema', 'name', 'label', 'extends', 'layouts', 'without']
+
+  it('are there for every key of a preset, each once', () => {
+    const shown = [...LOOK_FIELDS, ...CONDUCT_FIELDS]
+      .flatMap(({ fields }) => fields)
+      .concat(Object.values(COLOUR_FIELDS))
+      .map(({ key }) => key)
+    const { properties } = presetJsonSchema(() => '') as {
+      properties: Record<string, { properties?: Record<string, unknown> }>
+    }
+    const keys = Object.entries(properties).flatMap(([key, { properties: parts }]) =>
+      parts ? Object.keys(parts).map(part => `${key}.${part}`) : [key]
+    )
+    const words = ['words.live', 'words.positionOf', 'words.rate', 'words.captionsOff']
+    expect(shown.toSorted()).toEqual(
+      [...keys.filter(key => !ELSEWHERE.includes(key) && key !== 'words'), ...words].toSorted()
+    )
   })
 })
 

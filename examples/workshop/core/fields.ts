@@ -140,6 +140,14 @@ export const LOOK_FIELDS: readonly FieldGroup[] = [
   }
 ]
 
+/** The colours of a look, in the order in which one thinks of them. */
+export const COLOUR_FIELDS = {
+  accent: field('look.accent', 'Accent', '#f0b944'),
+  ground: field('look.ground', 'Ground', 'dark'),
+  surface: field('look.surface', 'Surface'),
+  text: field('look.text', 'Text')
+} as const
+
 /** What players do, by when it matters. */
 export const CONDUCT_FIELDS: readonly FieldGroup[] = [
   {
@@ -222,6 +230,19 @@ export const CONDUCT_FIELDS: readonly FieldGroup[] = [
   {
     title: 'When something fails',
     fields: [field('sourceTimeout', 'Leaves a source after', 10), field('debug', 'Outlines', false)]
+  },
+  {
+    title: 'Words',
+    fields: [
+      field('words.live', 'For what is live', 'Live'),
+      field('words.positionOf', 'Of a position', '{position} of {duration}'),
+      field('words.rate', 'Of a speed', '{rate}×'),
+      field('words.captionsOff', 'Without captions')
+    ]
+  },
+  {
+    title: 'For your own CSS and script',
+    fields: [field('measures', 'Measures', false)]
   }
 ]
 

@@ -92,6 +92,7 @@ const MEANINGS: Readonly<Record<string, Say>> = {
   }),
   'resume.settings': either('Volume and speed are kept for all players of the site.', 'Nothing is kept.'),
   sourceTimeout: (value: number) => `After ${seconds(value)} without data the next source is tried.`,
+  measures: either('Its position, what is loaded and the volume are CSS properties.', 'CSS has none of its measures.'),
   debug: either('Outlines show player and controls.', 'No outlines.')
 }
 

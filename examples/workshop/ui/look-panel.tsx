@@ -1,25 +1,12 @@
 import type { Look } from 'yokewright/presets'
 import { type ColourPair, type Palette, toHex } from 'yokewright/theme'
 import { valueAt } from '../core/documents.ts'
-import { type Field, LOOK_FIELDS } from '../core/fields.ts'
+import { COLOUR_FIELDS, LOOK_FIELDS } from '../core/fields.ts'
 import { useOpenPreset, useSessionState } from '../state/hooks.ts'
 import { FieldRow } from './field-row.tsx'
 import { palettesOf } from './look-colours.ts'
 
-const colourField = (key: string, label: string, usual?: string): Field => ({
-  key,
-  label,
-  takes: { kind: 'colour' },
-  usual
-})
-const ACCENT = colourField('look.accent', 'Accent', '#f0b944')
-const GROUND: Field = {
-  key: 'look.ground',
-  label: 'Ground',
-  takes: { kind: 'choice', words: ['dark', 'light', 'auto'] },
-  usual: 'dark'
-}
-const OVER = [colourField('look.surface', 'Surface'), colourField('look.text', 'Text')]
+const OWN_COLOURS = [COLOUR_FIELDS.surface, COLOUR_FIELDS.text]
 
 /** What a preset and those that it extends say of the look. */
 export const useLook = (): Look => {
@@ -67,7 +54,7 @@ const Swatches = ({ palette }: { readonly palette: Palette }) => {
       {(
         [
           ['accent', 'accent', figureOf('what is chosen, on the surface')],
-          ['surface', 'surface', ''],
+          ['surface', 'surface', figureOf('quiet text on the surface')],
           ['text', 'text', figureOf('text on the surface')]
         ] as const
       ).map(([key, label, figure]) => (
@@ -95,8 +82,8 @@ export const LookPanel = () => {
   return (
     <>
       <div className="group">
-        <FieldRow field={ACCENT} />
-        <FieldRow field={GROUND} />
+        <FieldRow field={COLOUR_FIELDS.accent} />
+        <FieldRow field={COLOUR_FIELDS.ground} />
         {palettes.map(palette => (
           <section key={palette.ground} className="palette" aria-label={`Colours on ${palette.ground} ground`}>
             <Swatches palette={palette} />
@@ -104,9 +91,9 @@ export const LookPanel = () => {
             <Contrasts palette={palette} />
           </section>
         ))}
-        <details open={OVER.some(({ key }) => valueAt(preset, key) !== undefined)}>
+        <details open={OWN_COLOURS.some(({ key }) => valueAt(preset, key) !== undefined)}>
           <summary>Surface and text of your own</summary>
-          {OVER.map(field => (
+          {OWN_COLOURS.map(field => (
             <FieldRow key={field.key} field={field} />
           ))}
         </details>

@@ -12,7 +12,8 @@ export const LIBRARY_FOLDER = 'yokewright/'
 /** The files of the library that a page may need: the one script, what it loads when it is wanted, and the style sheet. */
 export const libraryAssets = async (): Promise<readonly Asset[]> => {
   const names = (await readdir(HOME)).filter(
-    name => name === 'yokewright.css' || /^yokewright\.(?:.*\.)?js$/.test(name)
+    // Effects are asked for by a page's own script, and by nothing that is made here.
+    name => name === 'yokewright.css' || (/^yokewright\.(?:.*\.)?js$/.test(name) && name !== 'yokewright.effects.js')
   )
   return names.sort().map(name => ({ from: join(HOME, name), name: `${LIBRARY_FOLDER}${name}` }))
 }

@@ -69,8 +69,13 @@ describe('the workshop, by keys', () => {
   it('keeps what is not saved: a closed tab has it again, and another tab follows', async () => {
     const { page } = person
     await choose(person, 'Begins with', 'house:lesson@1')
-    await person.until('it to be kept', () =>
-      document.querySelector('.saving p')?.textContent?.includes('1 preset not saved')
+    await person.until(
+      'it to be kept and shown',
+      () =>
+        Object.values(localStorage).some(text => String(text).includes('house:lesson@1')) &&
+        [...document.querySelectorAll<HTMLElementTagNameMap['yoke-player']>('.samples yoke-player')].every(
+          player => player.yoke.settings.hideAfter === 4
+        )
     )
     await page.goto(
       person.server.page(

@@ -10,6 +10,7 @@ import { DIALECT_SCHEMA } from '../src/core/documents/dialect-schema.ts'
 import { PLACE_CSS } from '../src/player/look/place.ts'
 import { PLAIN_CONTROLS_CSS } from '../src/player/look/plain-controls.ts'
 import { buildClassic, CLASSIC_FILES } from './classic.ts'
+import { writeGaugeTemplate } from './gauge-template.ts'
 import { playlistSchema } from './playlist-schema.ts'
 import { describedPresetSchema } from './preset-schema.ts'
 import { buildCommandLine, buildHosted, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
@@ -93,4 +94,5 @@ await writeFile(at('dist/yokewright.controls.css'), PLAIN_CONTROLS_CSS)
 await buildClassic()
 await buildSite()
 await cp(at('templates'), at('dist/templates'), { recursive: true })
+await writeGaugeTemplate(at('examples'), at('dist/templates/brass-gauge'))
 await buildStandIns()

@@ -9,11 +9,17 @@ const HOME = fileURLToPath(new URL('../', import.meta.url))
 /** The folder beside the page in which they stand. */
 export const LIBRARY_FOLDER = 'yokewright/'
 
-/** The files of the library that a page may need: the one script, what it loads when it is wanted, and the style sheet. */
-export const libraryAssets = async (): Promise<readonly Asset[]> => {
+/** Effects are for pages that have a script of their own: no setting asks for them. */
+const EFFECTS = 'yokewright.effects.js'
+
+/**
+ * The files of the library that a page may need: the one script, what it loads when it is wanted, and the style sheet.
+ * @param page its HTML; absent for one that has no script of its own.
+ */
+export const libraryAssets = async (page = ''): Promise<readonly Asset[]> => {
   const names = (await readdir(HOME)).filter(
-    // Effects are asked for by a page's own script, and by nothing that is made here.
-    name => name === 'yokewright.css' || (/^yokewright\.(?:.*\.)?js$/.test(name) && name !== 'yokewright.effects.js')
+    name =>
+      name === 'yokewright.css' || (/^yokewright\.(?:.*\.)?js$/.test(name) && (name !== EFFECTS || page.includes(name)))
   )
   return names.sort().map(name => ({ from: join(HOME, name), name: `${LIBRARY_FOLDER}${name}` }))
 }

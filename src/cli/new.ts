@@ -17,7 +17,11 @@ const TEMPLATES = fileURLToPath(new URL('../templates', import.meta.url))
 const MEDIA = fileURLToPath(new URL('../site/media', import.meta.url))
 
 const args: ArgsDef = {
-  kind: { type: 'positional', required: false, description: 'own-controls, ready-made, backdrop, sounds or hosted.' },
+  kind: {
+    type: 'positional',
+    required: false,
+    description: 'own-controls, ready-made, backdrop, sounds, hosted or brass-gauge.'
+  },
   out: { type: 'string', description: 'The folder of the page. Default: the name of the kind.' },
   overwrite: { type: 'boolean', description: 'Write over files that are there already.' },
   json: { type: 'boolean', description: 'Print what was made, for machines.' }
@@ -32,15 +36,16 @@ const kindNamed = async (name: string): Promise<string> => {
   )
 }
 
-/** The files of a template, and those of the demo that its page names. */
+/** The files of a template, those of the demo that its page names, and the library. */
 const assetsOf = async (kind: string): Promise<readonly Asset[]> => {
   const folder = join(TEMPLATES, kind)
   const own = (await readdir(folder)).map(name => ({ name, from: join(folder, name) }))
-  const page = readPage('index.html', await readFile(join(folder, 'index.html'), 'utf8'), undefined)
+  const html = await readFile(join(folder, 'index.html'), 'utf8')
+  const page = readPage('index.html', html, undefined)
   const links = page.elements.flatMap(({ name, attributes }) => (name === 'a' ? (attributes.get('href') ?? []) : []))
   const named = filesNamedBy(page, 'http://localhost/').map(({ address }) => address.pathname.slice(1))
   const media = [...new Set([...named, ...links])].filter(name => existsSync(join(MEDIA, name)))
-  return [...own, ...media.map(name => ({ name, from: join(MEDIA, name) }))]
+  return [...own, ...media.map(name => ({ name, from: join(MEDIA, name) })), ...(await libraryAssets(html))]
 }
 
 /** `yokewright new`: a finished page to begin with. */
@@ -52,12 +57,11 @@ export const newPage: CommandDef = defineCommand({
     checkOptions(options, args)
     const kind = await kindNamed(fileOf(options))
     const folder = textOf(options, 'out') ?? kind
-    const assets = [...(await assetsOf(kind)), ...(await libraryAssets())]
-    const files = await writeFolder(folder, [], assets, isOn(options, 'overwrite'))
+    const files = await writeFolder(folder, [], await assetsOf(kind), isOn(options, 'overwrite'))
     const page = join(folder, 'index.html')
     if (isOn(options, 'json')) console.log(JSON.stringify({ page, files }, null, 2))
     else {
-      print(`${page} is made, and opens by a double click. Change its film, its words and style.css as you like.`)
+      print(`${page} is made, and opens by a double click. Change its film, its words and its styles as you like.`)
       print(`yokewright check ${page} says what a viewer would trip over.`)
     }
     return 0

@@ -1,3 +1,4 @@
+import type { DialectData } from '../core/hosted/dialect.ts'
 import { suffixOf, typeOfAddress } from '../core/sources/file-types.ts'
 
 /** How a server has to answer for a kind of file. */
@@ -36,5 +37,24 @@ export const servingOf = (names: readonly string[]): readonly Serving[] =>
     .sort()
     .map(suffix => servingOfSuffix(suffix) ?? { suffix, type: 'application/octet-stream', ranges: false })
 
-/** The strictest policy under which such a page works. */
-export const POLICY = "default-src 'self'; require-trusted-types-for 'script'; trusted-types yokewright"
+/** The strictest policy under which a page works that plays its own files, and clips of these services. */
+export const policyFor = (services: readonly DialectData[] = []): string => {
+  const originsOf = (addressOf: (service: DialectData) => string | undefined): string =>
+    [
+      ...new Set(
+        services.flatMap(each => {
+          const address = addressOf(each)
+          return address === undefined ? [] : [new URL(address, each.origin).origin]
+        })
+      )
+    ].join(' ')
+  const scripts = originsOf(({ script }) => script?.src)
+  const frames = originsOf(({ frame }) => frame?.src ?? '/')
+  return [
+    "default-src 'self'",
+    ...(scripts ? [`script-src 'self' ${scripts}`] : []),
+    ...(frames ? [`frame-src ${frames}`] : []),
+    "require-trusted-types-for 'script'",
+    `trusted-types yokewright${scripts && ' yokewright-hosted'}`
+  ].join('; ')
+}

@@ -1,4 +1,4 @@
-import { clampTo } from './within.ts'
+import { clampTo, type Point } from './within.ts'
 
 /** How an element is dragged. */
 export interface DragOptions {
@@ -12,11 +12,43 @@ export interface DragOptions {
   readonly signal?: AbortSignal
 }
 
+const ORIGIN: Point = { x: 0, y: 0 }
+
 const STEPS: Readonly<Record<string, readonly [x: number, y: number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
   ArrowUp: [0, -1],
   ArrowDown: [0, 1]
+}
+
+/** Moves an element within the window, once a frame. */
+const movable = (element: HTMLElement, moved: DragOptions['moved']) => {
+  let at = ORIGIN
+  let isDue = false
+  /** Where it lies in the window without any move, since it was measured. */
+  let home = new DOMRect()
+  /** Where it is to be. */
+  let wanted = at
+  const show = (): void => {
+    isDue = false
+    at = clampTo(wanted, home, innerWidth, innerHeight)
+    const { x, y } = at
+    element.style.translate = x || y ? `${x}px ${y}px` : ''
+    moved?.(x, y)
+  }
+  return {
+    /** @returns where it is, from its place, and is to be. */
+    measure() {
+      const { x, y, width, height } = element.getBoundingClientRect()
+      home = new DOMRect(x - at.x, y - at.y, width, height)
+      return { at, wanted }
+    },
+    go(from: Point, x: number, y: number): void {
+      wanted = { x: from.x + x, y: from.y + y }
+      if (!isDue) requestAnimationFrame(show)
+      isDue = true
+    }
+  }
 }
 
 /**
@@ -29,71 +61,49 @@ export const makeDraggable = (
   element: HTMLElement,
   { handle = element, step = 16, moved, signal }: DragOptions = {}
 ): void => {
-  let at = { x: 0, y: 0 }
-  let wanted = at
-  let frame = 0
-  /** Where it lies in the window without any move, since it was taken hold of. */
-  let home = new DOMRect()
-  const measure = (): void => {
-    const { x, y, width, height } = element.getBoundingClientRect()
-    home = new DOMRect(x - at.x, y - at.y, width, height)
-  }
-  const show = (): void => {
-    frame = 0
-    at = clampTo(wanted, home, innerWidth, innerHeight)
-    element.style.translate = at.x === 0 && at.y === 0 ? '' : `${at.x}px ${at.y}px`
-    moved?.(at.x, at.y)
-  }
-  const go = (x: number, y: number): void => {
-    wanted = { x, y }
-    frame ||= requestAnimationFrame(show)
-  }
-  let held:
-    | {
-        readonly pointer: number
-        readonly from: { readonly x: number; readonly y: number }
-        readonly x: number
-        readonly y: number
-      }
-    | undefined
+  const { measure, go } = movable(element, moved)
+  const { style } = handle
+  /** What holds it, and where both were when it began to. */
+  let held: { readonly pointer: number; readonly from: Point; readonly start: Point } | undefined
   const letGo = (): void => {
     held = undefined
     delete element.dataset.yokeHeld
     element.style.willChange = ''
   }
-  const hold = (event: PointerEvent): void => {
-    if (event.button !== 0 || held) return
-    measure()
-    held = { pointer: event.pointerId, from: at, x: event.clientX, y: event.clientY }
-    handle.setPointerCapture(event.pointerId)
+  const hold = ({ button, pointerId, clientX: x, clientY: y }: PointerEvent): void => {
+    if (button !== 0 || held) return
+    held = { pointer: pointerId, from: measure().at, start: { x, y } }
+    handle.setPointerCapture(pointerId)
     element.dataset.yokeHeld = ''
     // A layer of its own: it is moved as it is, and not painted anew.
     element.style.willChange = 'translate'
   }
-  const follow = (event: PointerEvent): void => {
-    if (held?.pointer === event.pointerId)
-      go(held.from.x + event.clientX - held.x, held.from.y + event.clientY - held.y)
+  const follow = ({ pointerId, clientX, clientY }: PointerEvent): void => {
+    if (held?.pointer === pointerId) go(held.from, clientX - held.start.x, clientY - held.start.y)
   }
   const press = (event: KeyboardEvent): void => {
     const direction = STEPS[event.key]
     const far = event.shiftKey ? 4 * step : step
     if (event.key === 'Escape' && held) {
-      go(held.from.x, held.from.y)
+      go(held.from, 0, 0)
       letGo()
     } else if (event.key === 'Home' || direction) {
-      measure()
-      if (direction) go(wanted.x + far * direction[0], wanted.y + far * direction[1])
-      else go(0, 0)
+      const { wanted } = measure()
+      if (direction) go(wanted, far * direction[0], far * direction[1])
+      else go(ORIGIN, 0, 0)
     } else return
     // Neither the page scrolls nor a player seeks.
     event.preventDefault()
     event.stopPropagation()
   }
-  handle.style.touchAction = 'none'
+  style.touchAction = 'none'
   const until = signal ? { signal } : {}
   handle.addEventListener('pointerdown', hold, until)
   handle.addEventListener('pointermove', follow, until)
   handle.addEventListener('lostpointercapture', letGo, until)
   handle.addEventListener('keydown', press, until)
-  signal?.addEventListener('abort', () => cancelAnimationFrame(frame), { once: true })
+  signal?.addEventListener('abort', () => {
+    letGo()
+    style.touchAction = ''
+  })
 }

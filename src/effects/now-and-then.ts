@@ -25,6 +25,7 @@ export const nowAndThen = (
   effect: () => (() => void) | undefined,
   { every = [6, 14], lasts = [0.3, 0.9], random = Math.random, signal }: NowAndThenOptions = {}
 ): void => {
+  if (signal?.aborted) return
   const within = ([least, most]: Span): number => (least + (most - least) * random()) * 1000
   let timer: ReturnType<typeof setTimeout> | undefined
   let end: (() => void) | undefined

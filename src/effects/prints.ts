@@ -54,11 +54,9 @@ export const leavePrints = (
     for (const print of prints) print.remove()
   })
   return (x, y) => {
-    const far = last ? Math.hypot(x - last.x, y - last.y) : 0
-    if (last && far < every) return
-    const isFirst = last === undefined
+    if (last && Math.hypot(x - last.x, y - last.y) < every) return
+    const isFirst = !last
     last = { x, y }
-    if (isFirst || signal?.aborted || wantsStillness()) return
-    printAt()
+    if (!(isFirst || signal?.aborted || wantsStillness())) printAt()
   }
 }

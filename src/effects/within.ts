@@ -1,4 +1,5 @@
-interface Point {
+/** A place, or a way, in CSS pixels. */
+export interface Point {
   readonly x: number
   readonly y: number
 }

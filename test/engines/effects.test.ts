@@ -65,6 +65,26 @@ describe('dragging', () => {
       y
     )
 
+  it('its end lets go of it, and leaves it where it is', async () => {
+    const { page } = person
+    const { x, y } = await person.box('#case')
+    const styled = (): Promise<unknown> =>
+      page.run(() => {
+        const [box, plate] = ['#case', '#plate'].map(name => document.querySelector(name) as HTMLElement)
+        return [box?.dataset.yokeHeld ?? 'free', box?.style.willChange, plate?.style.touchAction]
+      })
+    await page.move(x + 50, y + 15)
+    await page.down()
+    await page.move(x + 90, y + 45)
+    await isAt(x + 40, y + 30)
+    expect(await styled()).toEqual(['', 'translate', 'none'])
+    await page.run(() => life.abort())
+    expect(await styled()).toEqual(['free', '', ''])
+    await page.move(x + 150, y + 75)
+    await page.up()
+    await isAt(x + 40, y + 30)
+  })
+
   it('follows the pointer, is held meanwhile, and stays within the window', async () => {
     const { page } = person
     const { x, y } = await person.box('#case')

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -11,6 +11,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
 import { openPerson, type Person } from '../support/person.ts'
+import { openStandIn, STAND_INS, type StandIn } from '../support/stand-ins.ts'
 
 const home = fileURLToPath(new URL('../../', import.meta.url))
 const POLICY = "default-src 'self'; require-trusted-types-for 'script'; trusted-types yokewright"
@@ -20,6 +21,8 @@ let folder: string
 let server: Server
 let address: string
 const asked: string[] = []
+/** Policies of pages that are shown by services, by their folder. */
+const policies = new Map<string, string>()
 const embed = (...args: string[]): string =>
   execFileSync(process.execPath, [`${home}dist/cli/main.js`, 'embed', ...args], { encoding: 'utf8' })
 
@@ -27,8 +30,8 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'yokewright-embed-'))
   const files = sirv(folder, {
     dev: true,
-    setHeaders: response => {
-      response.setHeader('content-security-policy', POLICY)
+    setHeaders: (response, path) => {
+      response.setHeader('content-security-policy', policies.get(path.split('/')[1] ?? '') ?? POLICY)
       response.setHeader('cache-control', 'no-store')
     }
   })
@@ -97,7 +100,42 @@ describe('a page that stands alone', () => {
   })
 })
 
-describe.each(['own-controls', 'ready-made', 'backdrop', 'sounds'])('a page to begin with: %s', kind => {
+describe.each(STAND_INS)('a page that stands alone, of a clip of %s', name => {
+  let service: StandIn
+  beforeAll(async () => {
+    service = await openStandIn(name)
+  })
+  afterAll(() => service?.service.close())
+
+  it('plays with its captions under the policy that was printed, and asks for nothing before', async () => {
+    const { dialect, address: addressOf } = service
+    const path = (file: string): string => join(folder, `${name}${file}`)
+    cpSync(`${home}examples/public/media/spring-tide.en.vtt`, path('.vtt'))
+    const clip = { title: 'Tide', sources: [addressOf('st60')], tracks: [{ src: `${name}.vtt`, srclang: 'en' }] }
+    writeFileSync(path('.clip.json'), JSON.stringify({ ...clip, settings: { muted: true } }))
+    writeFileSync(path('.json'), JSON.stringify(dialect))
+    const printed = embed(path('.clip.json'), '--dialect', path('.json'), '--out', path(''))
+    policies.set(name, /Policy: (.*)/.exec(printed)?.[1] ?? 'none')
+    service.service.asked.length = 0
+    await person.page.goto(`${address}/${name}/`)
+    await person.page.run(async () => {
+      const turn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 20))
+      while (!document.querySelector('yoke-player')?.yoke?.media?.service) await turn()
+    })
+    expect(service.service.asked).toEqual([])
+    const said = await person.page.run(async () => {
+      const turn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 20))
+      const player = document.querySelector('yoke-player')
+      await player?.play()
+      await player?.yoke.run('set-captions', 'en')
+      while (!player?.shadowRoot?.textContent?.includes('Welcome to Tern Quay')) await turn()
+      return [player?.yoke.fault?.code ?? 'no fault', player?.paused]
+    })
+    expect(said).toEqual(['no fault', false])
+  })
+})
+
+describe.each(['own-controls', 'ready-made', 'backdrop', 'sounds', 'brass-gauge'])('a page to begin with: %s', kind => {
   it('opens by a double click, plays, and has no fault', async () => {
     const out = join(folder, `new-${kind}`)
     execFileSync(process.execPath, [`${home}dist/cli/main.js`, 'new', kind, '--out', out])

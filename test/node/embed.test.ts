@@ -171,6 +171,10 @@ describe('yokewright embed', () => {
     expect(snippet).toContain('<script src="https://quay.example/tide/yokewright/yokewright.js" defer></script>')
     expect(snippet).toContain('src="https://quay.example/tide/spring-tide.en.vtt"')
     expect(snippet).not.toContain('data-yoke-text')
+    write('poster.json', { ...CLIP, poster: { src: 'spring-tide.jpg' } })
+    expect(run('embed', 'poster.json', '--as', 'snippet', '--base', 'https://quay.example/tide').out).toContain(
+      'poster="https://quay.example/tide/spring-tide.jpg"'
+    )
     const { out: frame } = run('embed', 'tide.json', '--as', 'frame', '--base', 'https://quay.example/tide/')
     expect(frame.trim()).toBe(
       '<iframe src="https://quay.example/tide/" title="Spring tide </title>" loading="lazy" sandbox="allow-scripts allow-same-origin" allow="autoplay; fullscreen; picture-in-picture" style="inline-size: 100%; aspect-ratio: 1280 / 720; border: 0"></iframe>'
@@ -211,7 +215,7 @@ it('the reference shows what is printed', () => {
 })
 
 describe('yokewright new', () => {
-  it.each(['own-controls', 'ready-made', 'backdrop', 'sounds', 'hosted'])(
+  it.each(['own-controls', 'ready-made', 'backdrop', 'sounds', 'hosted', 'brass-gauge'])(
     '%s is a page that check finds good',
     kind => {
       const { code, out } = run('new', kind)

@@ -5,35 +5,22 @@ import { useSessionState, useWorkshop } from '../state/hooks.ts'
 import type { Services } from '../state/services.ts'
 import type { Standing } from './app.tsx'
 
-const WIDE = (
+/** A player of a film of the station. */
+const film = (title: string, name: string, [width, height]: readonly [number, number], captions?: string) => (
   <yoke-player
-    clip-title="Spring tide at the quay"
-    src="../media/spring-tide.webm"
-    width={1280}
-    height={720}
-    poster="../media/spring-tide.jpg"
+    clip-title={title}
+    src={`../media/${name}.webm`}
+    width={width}
+    height={height}
+    poster={`../media/${name}.jpg`}
   >
-    <track kind="captions" srcLang="en" label="English" src="../media/spring-tide.en.vtt" />
+    {captions && <track kind="captions" srcLang="en" label="English" src={captions} />}
   </yoke-player>
 )
-const NARROW = (
-  <yoke-player
-    clip-title="Reading the tide board"
-    src="../media/tide-board.webm"
-    width={1280}
-    height={720}
-    poster="../media/tide-board.jpg"
-  />
-)
-const UPRIGHT = (
-  <yoke-player
-    clip-title="The lock gate"
-    src="../media/lock-gate.webm"
-    width={360}
-    height={640}
-    poster="../media/lock-gate.jpg"
-  />
-)
+
+const WIDE = film('Spring tide at the quay', 'spring-tide', [1280, 720], '../media/spring-tide.en.vtt')
+const NARROW = film('Reading the tide board', 'tide-board', [1280, 720])
+const UPRIGHT = film('The lock gate', 'lock-gate', [360, 640])
 const SOUND = <yoke-player clip-title="Bell buoy" src="../media/bell-buoy.m4a" />
 
 interface Sample {

@@ -1,5 +1,4 @@
 import { readDialect } from '../../core/documents/dialect.ts'
-import { clipOfAddress } from '../../core/hosted/addresses.ts'
 import type { DialectData } from '../../core/hosted/dialect.ts'
 import { whyIgnored } from '../../core/settings/ignored.ts'
 import type { SettingKey } from '../../core/settings/table.ts'
@@ -23,10 +22,6 @@ export const readDialects = async (paths: string | undefined): Promise<readonly 
   }
   return dialects
 }
-
-/** Whose clip an address is, if anyone's. */
-export const dialectOf = (dialects: readonly DialectData[], address: string): DialectData | undefined =>
-  dialects.find(dialect => clipOfAddress(dialect, address) !== undefined)
 
 /** A dialect whose origin an address has, and none of its forms. */
 export const almostOf = (dialects: readonly DialectData[], address: string): DialectData | undefined =>

@@ -9,12 +9,16 @@ import {
   PAGE_CSS,
   type PageInput,
   playerMarkup,
+  servicesOf,
+  servicesScript,
   shareProperties,
   videoObject,
   writeFrame,
   writePage
 } from '../../core/embed/index.ts'
+import type { DialectData } from '../../core/hosted/dialect.ts'
 import { type Args, checkOptions, fileOf, isOn, needed, textOf } from '../arguments.ts'
+import { readDialects } from '../check/dialects.ts'
 import { printPlaced } from '../check/placed-fault.ts'
 import { LIBRARY_FOLDER, libraryAssets } from '../library-files.ts'
 import { complain, print } from '../print.ts'
@@ -33,6 +37,10 @@ const args: ArgsDef = {
       'page: a folder with all that it needs. snippet: HTML for a page of yours. frame: an <iframe> for a page elsewhere. Default: page.'
   },
   preset: { type: 'string', description: 'A preset document, or the name of one of the house.' },
+  dialect: {
+    type: 'string',
+    description: 'What a video service of the clip is like; several files with commas between them.'
+  },
   out: { type: 'string', description: 'The folder of the page. Default: the name of the clip.' },
   base: { type: 'string', description: 'The address at which the page, or the files of a snippet, will be.' },
   lang: { type: 'string', description: 'The language of the page. Default: en.' },
@@ -43,6 +51,9 @@ const args: ArgsDef = {
   overwrite: { type: 'boolean', description: 'Write over files that are there already.' },
   json: { type: 'boolean', description: 'Print what was made, for machines.' }
 }
+
+/** The script that says what the services of a page are like. */
+const SERVICES = 'services.js'
 
 const FORMS = ['page', 'snippet', 'frame'] as const
 type Form = (typeof FORMS)[number]
@@ -75,6 +86,8 @@ interface Job {
   readonly preset: BroughtPreset | undefined
   readonly assets: readonly Asset[]
   readonly elsewhere: readonly string[]
+  /** The services that show the clip. */
+  readonly services: readonly DialectData[]
   readonly base: string | undefined
   readonly lang: string
 }
@@ -95,7 +108,8 @@ const saidIn = ({ tracks = [] }: Clip, texts: ReadonlyMap<string, string>, lang:
   return own ? (texts.get(own.src) ?? '') : ''
 }
 
-const makePage = async ({ options, written, media, preset, assets, elsewhere, base, lang }: Job): Promise<Report> => {
+const makePage = async (job: Job): Promise<Report> => {
+  const { options, written, media, preset, assets, elsewhere, services, base, lang } = job
   const { clip, isSound, duration } = media
   const { title, stem } = written
   const texts = await textsOf(clip, assets)
@@ -109,6 +123,7 @@ const makePage = async ({ options, written, media, preset, assets, elsewhere, ba
     published: dayOf(textOf(options, 'published'), first ? (await stat(first.from)).mtime : new Date()),
     cues: parseVtt(saidIn(clip, texts, lang)).cues,
     page: base,
+    services,
     whole: (address: string) => (base === undefined ? undefined : new URL(address, base).href)
   }
   const input: PageInput = {
@@ -118,6 +133,8 @@ const makePage = async ({ options, written, media, preset, assets, elsewhere, ba
     title,
     lang,
     library: LIBRARY_FOLDER,
+    services,
+    servicesScript: SERVICES,
     sheet: 'page.css',
     preset,
     data: videoObject(facts),
@@ -128,15 +145,16 @@ const makePage = async ({ options, written, media, preset, assets, elsewhere, ba
     folder,
     [
       { name: 'index.html', text: writePage(input) },
-      { name: 'page.css', text: PAGE_CSS }
+      { name: 'page.css', text: PAGE_CSS },
+      ...(services.length > 0 ? [{ name: SERVICES, text: servicesScript(services) }] : [])
     ],
     [...assets, ...(await libraryAssets())],
     isOn(options, 'overwrite')
   )
-  return { folder, page: join(folder, 'index.html'), files, elsewhere, isKnown: base !== undefined }
+  return { folder, page: join(folder, 'index.html'), files, elsewhere, services, isKnown: base !== undefined }
 }
 
-const makeSnippet = ({ media, preset, base }: Job): string => {
+const makeSnippet = ({ media, preset, services, base }: Job): string => {
   const { clip, isSound } = media
   const whole = (address: string): string => (base === undefined ? address : new URL(address, base).href)
   const placed: Clip = {
@@ -150,9 +168,9 @@ const makeSnippet = ({ media, preset, base }: Job): string => {
   }
   const library = `${base ?? ''}${LIBRARY_FOLDER}`
   const lines = [
-    ...libraryTags({ library, preset }),
+    ...libraryTags({ library, preset, services, servicesScript: whole(SERVICES) }),
     '',
-    ...playerMarkup({ clip: placed, isSound, texts: new Map(), preset: preset?.name })
+    ...playerMarkup({ clip: placed, isSound, texts: new Map(), preset: preset?.name, services })
   ]
   return lines.join('\n')
 }
@@ -182,10 +200,12 @@ export const embed: CommandDef = defineCommand({
     const written = await readClipAt(path)
     for (const fault of written.faults) complain(printPlaced(fault))
     if (written.faults.some(({ level }) => level === 'error')) return 1
-    const { clip, assets, elsewhere } = gather(written.clip, dirname(path), ['index.html', 'page.css'])
+    const { clip, assets, elsewhere } = gather(written.clip, dirname(path), ['index.html', 'page.css', SERVICES])
     const media = await readMedia(clip, assets)
     const preset = await presetFor(textOf(options, 'preset'), clip, dirname(path))
-    const job: Job = { options, written, media, preset, assets, elsewhere, base, lang: textOf(options, 'lang') ?? 'en' }
+    const services = servicesOf(clip, await readDialects(textOf(options, 'dialect')))
+    const lang = textOf(options, 'lang') ?? 'en'
+    const job: Job = { options, written, media, preset, assets, elsewhere, services, base, lang }
     if (form === 'page') printReport(await makePage(job), isOn(options, 'json'))
     else {
       const html = form === 'frame' ? frameOf(job) : makeSnippet(job)

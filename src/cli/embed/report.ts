@@ -1,7 +1,10 @@
+import { dialectOf } from '../../core/hosted/addresses.ts'
+import type { DialectData } from '../../core/hosted/dialect.ts'
+import { suffixOf } from '../../core/sources/file-types.ts'
 import { counted } from '../files.ts'
 import { LIBRARY_FOLDER } from '../library-files.ts'
 import { print } from '../print.ts'
-import { POLICY, servingOf } from '../serving.ts'
+import { policyFor, servingOf } from '../serving.ts'
 import type { MadeFile } from './write-folder.ts'
 
 /** What has been made. */
@@ -11,6 +14,8 @@ export interface Report {
   readonly files: readonly MadeFile[]
   /** Addresses that are loaded from elsewhere. */
   readonly elsewhere: readonly string[]
+  /** The services that show the clip. */
+  readonly services: readonly DialectData[]
   /** It is known where the page will be. */
   readonly isKnown: boolean
 }
@@ -21,10 +26,14 @@ const sizeText = (bytes: number): string =>
 const bytesOf = (files: readonly MadeFile[]): number => files.reduce((sum, { bytes }) => sum + bytes, 0)
 
 /** Says what was made, what is to be uploaded and how it is to be served. */
-export const printReport = ({ folder, page, files, elsewhere, isKnown }: Report, isForMachines: boolean): void => {
+export const printReport = (
+  { folder, page, files, elsewhere, services, isKnown }: Report,
+  isForMachines: boolean
+): void => {
+  const policy = policyFor(services)
   const serving = servingOf(files.map(({ name }) => name))
   if (isForMachines) {
-    console.log(JSON.stringify({ page, files, elsewhere, serving, policy: POLICY }, null, 2))
+    console.log(JSON.stringify({ page, files, elsewhere, serving, policy }, null, 2))
     return
   }
   const isOurs = ({ name }: MadeFile): boolean => name.startsWith(LIBRARY_FOLDER)
@@ -44,8 +53,14 @@ export const printReport = ({ folder, page, files, elsewhere, isKnown }: Report,
   for (const { suffix, type, ranges } of serving)
     print(`  .${suffix.padEnd(5)} ${type}${ranges ? ', and with parts of it when asked (Range, 206)' : ''}`)
   print('')
-  print(`It works under: Content-Security-Policy: ${POLICY}`)
-  for (const address of elsewhere) print(`Loaded from elsewhere, which the policy must then name: ${address}`)
+  print(`It works under: Content-Security-Policy: ${policy}`)
+  for (const address of elsewhere) {
+    const service = dialectOf(services, address)
+    if (service) print(`Played by ${service.name}, which is asked for nothing before a press: ${address}`)
+    else if (suffixOf(address) === '')
+      print(`A media file, or a clip of a service? For a service say what it is like by --dialect FILE: ${address}`)
+    else print(`Loaded from elsewhere, which the policy must then name: ${address}`)
+  }
   if (!isKnown)
     print('Search engines and cards are told no addresses: say --base https://… once you know where it will be.')
 }

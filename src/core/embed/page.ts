@@ -15,6 +15,8 @@ export interface PageInput extends Omit<PlayerInput, 'preset'> {
   readonly lang: string
   /** Where the library's files lie, seen from the page; ends in a slash, or is empty. */
   readonly library: string
+  /** The script that says what the services are like, where there are any. */
+  readonly servicesScript: string
   /** The style sheet of the page. */
   readonly sheet: string
   readonly preset?: BroughtPreset | undefined
@@ -38,10 +40,16 @@ const textBlocks = ({ clip, texts }: Pick<PlayerInput, 'clip' | 'texts'>): reado
   ])
 
 /** What brings the library to a page: a style sheet, scripts, and the presets that it needs. */
-export const libraryTags = ({ library, preset }: Pick<PageInput, 'library' | 'preset'>): readonly string[] => [
+export const libraryTags = ({
+  library,
+  preset,
+  services,
+  servicesScript
+}: Pick<PageInput, 'library' | 'preset' | 'services' | 'servicesScript'>): readonly string[] => [
   startTag('link', { rel: 'stylesheet', href: `${library}yokewright.css` }),
   scriptTag(`${library}yokewright.js`),
   ...(preset ? [scriptTag(`${library}yokewright.presets.js`)] : []),
+  ...(services.length > 0 ? [scriptTag(`${library}yokewright.hosted.js`), scriptTag(servicesScript)] : []),
   ...(preset && preset.documents.length > 0
     ? jsonBlock('application/json', preset.documents, { 'data-yoke-presets': true })
     : [])

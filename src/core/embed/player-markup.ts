@@ -1,5 +1,8 @@
 import type { Clip } from '../documents/clip-schema.ts'
-import { indented, startTag } from './html.ts'
+import { dialectOf } from '../hosted/addresses.ts'
+import type { DialectData } from '../hosted/dialect.ts'
+import { type HtmlAttributes, htmlText, indented, startTag } from './html.ts'
+import { addressesOf } from './services.ts'
 
 /** Texts of tracks that stand in the page, by the address of their file. */
 export type TrackTexts = ReadonlyMap<string, string>
@@ -13,9 +16,12 @@ export interface PlayerInput {
   readonly texts: TrackTexts
   /** The name of a preset. */
   readonly preset?: string | undefined
+  /** What the services that show it are like. */
+  readonly services: readonly DialectData[]
 }
 
 type Track = NonNullable<Clip['tracks']>[number]
+type Source = NonNullable<Clip['sources']>[number]
 
 /** Ids of texts in the page: by kind and language, a second one with a number. */
 export const idsOfTexts = ({ tracks = [] }: Clip, texts: TrackTexts): ReadonlyMap<Track, string> => {
@@ -44,14 +50,16 @@ const trackTag = ({ src, kind = 'captions', srclang, label, id, forced, ...track
     'data-yoke-forced': forced
   })
 
-const sourceTag = (source: NonNullable<Clip['sources']>[number]): string => {
+/** That of a service has a type that no engine takes for media: it would ask for the page of the clip. */
+const sourceTag = (source: Source, services: readonly DialectData[]): string => {
   const { src, type, media, width } = typeof source === 'string' ? { src: source } : source
-  return startTag('source', { src, type, media, 'data-yoke-width': width })
+  const own = type ?? (dialectOf(services, src) && 'text/html')
+  return startTag('source', { src, type: own, media, 'data-yoke-width': width })
 }
 
 /** What has no attribute is said as JSON. */
-const restOf = ({ moments, settings }: Clip): string | undefined => {
-  const rest = { ...settings, ...(moments && { moments }) }
+const restOf = ({ moments, settings }: Clip, more?: object): string | undefined => {
+  const rest = { ...settings, ...(moments && { moments }), ...more }
   return Object.keys(rest).length > 0 ? JSON.stringify(rest) : undefined
 }
 
@@ -64,24 +72,62 @@ const posterOf = ({ poster }: Clip): { readonly src?: string; readonly at?: stri
 /** Ready-made controls, unless the clip says that there are to be none, or a backdrop, which has its own. */
 const drawsControls = ({ settings = {} }: Clip): boolean => !('controls' in settings || 'backdrop' in settings)
 
-/** A clip as the markup of a player that also serves those whose browser runs no script. */
-export const playerMarkup = ({ clip, isSound, texts, preset }: PlayerInput): readonly string[] => {
-  const { title, width, height, fit, focusPoint, frameRate, from, until, sources = [], tracks = [] } = clip
-  const poster = posterOf(clip)
-  const ids = idsOfTexts(clip, texts)
-  const media = isSound ? 'audio' : 'video'
-  const player = startTag('yoke-player', {
+/** What a player says of its clip, whatever shows it. */
+const playerAttributes = ({ clip, preset }: PlayerInput): HtmlAttributes => {
+  const { title, fit, focusPoint, frameRate, from, until } = clip
+  return {
     id: 'player',
     controls: drawsControls(clip),
     'clip-title': title,
     preset,
-    poster: isSound ? poster.src : undefined,
-    'poster-at': poster.at,
+    'poster-at': posterOf(clip).at,
     fit,
     'focus-point': focusPoint,
     'frame-rate': frameRate,
     from,
-    until,
+    until
+  }
+}
+
+const trackTags = ({ clip, texts }: PlayerInput): readonly string[] => {
+  const ids = idsOfTexts(clip, texts)
+  return (clip.tracks ?? []).map(track => trackTag(track, ids.get(track)))
+}
+
+/** A source that says an address and nothing else is that address. */
+const asShort = (source: Source): Source =>
+  typeof source === 'object' && Object.keys(source).length === 1 ? source.src : source
+
+/** A clip of services alone: there is no element, and without script a link to each. */
+const hostedMarkup = (input: PlayerInput): readonly string[] => {
+  const { clip, services } = input
+  const addresses = addressesOf(clip)
+  const player = startTag('yoke-player', {
+    ...playerAttributes(input),
+    width: clip.width,
+    height: clip.height,
+    poster: posterOf(clip).src,
+    src: addresses.length === 1 ? addresses[0] : undefined,
+    settings: restOf(clip, addresses.length > 1 ? { sources: (clip.sources ?? []).map(asShort) } : {})
+  })
+  const links = addresses.map(
+    href => `${startTag('a', { href })}Watch it at ${htmlText(dialectOf(services, href)?.name ?? '')}</a>`
+  )
+  const inside = [...trackTags(input), '<noscript>', ...indented(links), '</noscript>']
+  return [player, ...indented(inside), '</yoke-player>']
+}
+
+/** A clip as the markup of a player that also serves those whose browser runs no script. */
+export const playerMarkup = (input: PlayerInput): readonly string[] => {
+  const { clip, isSound, services } = input
+  const { width, height, sources = [] } = clip
+  const addresses = addressesOf(clip)
+  if (addresses.length > 0 && addresses.every(address => dialectOf(services, address))) return hostedMarkup(input)
+  const poster = posterOf(clip)
+  const media = isSound ? 'audio' : 'video'
+  const player = startTag('yoke-player', {
+    ...playerAttributes(input),
+    poster: isSound ? poster.src : undefined,
     settings: restOf(clip)
   })
   const element = startTag(media, {
@@ -92,6 +138,6 @@ export const playerMarkup = ({ clip, isSound, texts, preset }: PlayerInput): rea
     height: isSound ? undefined : height,
     poster: isSound ? undefined : poster.src
   })
-  const inside = [...sources.map(sourceTag), ...tracks.map(track => trackTag(track, ids.get(track)))]
+  const inside = [...sources.map(source => sourceTag(source, services)), ...trackTags(input)]
   return [player, ...indented([element, ...indented(inside), `</${media}>`]), '</yoke-player>']
 }

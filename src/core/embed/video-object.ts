@@ -1,9 +1,12 @@
 import type { Cue } from '../captions/cue.ts'
 import { parseCueText, plainCueText } from '../captions/text/parse-cue-text.ts'
 import type { Clip } from '../documents/clip-schema.ts'
+import { dialectOf } from '../hosted/addresses.ts'
+import type { DialectData } from '../hosted/dialect.ts'
 import { placeMoments } from '../moments/placed-moments.ts'
 import { tryReadMoment } from '../moments/read-moments.ts'
 import { formatDatetime } from '../time/clock.ts'
+import { addressesOf } from './services.ts'
 
 /** What search engines are told of a clip. */
 export interface VideoFacts {
@@ -22,6 +25,8 @@ export interface VideoFacts {
   readonly page?: string | undefined
   /** Makes an address of the page whole; it cannot before it is known where the page will be. */
   readonly whole: (address: string) => string | undefined
+  /** What the services that show it are like. */
+  readonly services: readonly DialectData[]
 }
 
 /** The poster's address, if it has one. */
@@ -30,8 +35,9 @@ const posterAddress = ({ poster }: Clip): string | undefined => {
   return poster && 'src' in poster ? poster.src : undefined
 }
 
-const firstSource = ({ sources: [first] = [] }: Clip): string | undefined =>
-  typeof first === 'string' ? first : first?.src
+/** Its media file; the address of a service is none. */
+const firstFile = ({ clip, services }: VideoFacts): string | undefined =>
+  addressesOf(clip).find(address => !dialectOf(services, address))
 
 const wholeOf = (address: string | undefined, { whole }: VideoFacts): string | undefined =>
   address === undefined ? undefined : whole(address)
@@ -74,7 +80,7 @@ export const videoObject = (facts: VideoFacts): Readonly<Record<string, unknown>
     uploadDate: published,
     ...(duration !== undefined && { duration: formatDatetime(Math.round(duration)) }),
     thumbnailUrl: wholeOf(posterAddress(clip), facts),
-    contentUrl: wholeOf(firstSource(clip), facts),
+    contentUrl: wholeOf(firstFile(facts), facts),
     embedUrl: page,
     ...(transcript !== '' && { transcript }),
     ...(parts.length > 0 && { hasPart: parts })
@@ -85,7 +91,7 @@ export const videoObject = (facts: VideoFacts): Readonly<Record<string, unknown>
 export const shareProperties = (facts: VideoFacts): Readonly<Record<string, string>> => {
   const { clip, title, isSound, page } = facts
   const image = wholeOf(posterAddress(clip), facts)
-  const media = wholeOf(firstSource(clip), facts)
+  const media = wholeOf(firstFile(facts), facts)
   if (page === undefined) return {}
   return {
     'og:type': isSound ? 'music.song' : 'video.other',

@@ -58,3 +58,7 @@ export const clipOfAddress = ({ origin, addresses }: DialectData, address: strin
   }
   return undefined
 }
+
+/** The dialect that an address is one of, if any. */
+export const dialectOf = (dialects: readonly DialectData[], address: string): DialectData | undefined =>
+  dialects.find(dialect => clipOfAddress(dialect, address) !== undefined)

@@ -30,6 +30,7 @@ export const DATA_ATTRIBUTES: readonly string[] = [
   'data-yoke-transcript',
   'data-yoke-until',
   'data-yoke-value',
+  'data-yoke-wait',
   'data-yoke-when'
 ]
 

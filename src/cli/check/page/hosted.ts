@@ -1,6 +1,7 @@
+import { dialectOf } from '../../../core/hosted/addresses.ts'
 import type { DialectData } from '../../../core/hosted/dialect.ts'
 import { ATTRIBUTE_KEYS, flattenSettings, isSettingKey, type SettingKey } from '../../../core/settings/table.ts'
-import { almostOf, dialectOf, whyServiceIgnores } from '../dialects.ts'
+import { almostOf, whyServiceIgnores } from '../dialects.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { isMedia, type Page, type PageElement, playerOf } from './page.ts'
 

@@ -10,7 +10,14 @@ const isOurs = ({ attributes }: PageElement): boolean =>
   [...attributes.keys()].some(
     name =>
       name.startsWith('data-yoke-') &&
-      !['data-yoke-dress', 'data-yoke-forced', 'data-yoke-icons', 'data-yoke-presets', 'data-yoke-text'].includes(name)
+      ![
+        'data-yoke-dress',
+        'data-yoke-forced',
+        'data-yoke-icons',
+        'data-yoke-presets',
+        'data-yoke-text',
+        'data-yoke-wait'
+      ].includes(name)
   )
 
 /** A script may couple what stands in no player. */

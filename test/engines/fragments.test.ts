@@ -196,7 +196,7 @@ describe('a stretch that the clip itself names', () => {
   it('makes many items of one file: played one after the other, with one load', async () => {
     const items = [
       { id: 'a', from: 2, until: 2.5, sources: ['/media/tide-clock.webm'] },
-      { id: 'b', from: 2.5, until: 3, sources: ['/media/tide-clock.webm'] },
+      { id: 'b', from: 2.5, until: 4.5, sources: ['/media/tide-clock.webm'] },
       { id: 'c', from: 7, until: 7.5, sources: ['/media/tide-clock.webm'] }
     ]
     await person.mount(

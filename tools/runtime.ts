@@ -37,7 +37,8 @@ export const ENTRIES = {
   'player/index': 'player/index.ts',
   'player/ready-made': 'player/ready-made.ts',
   'presets/index': 'presets/index.ts',
-  'presets/stores/index': 'presets/stores/index.ts'
+  'presets/stores/index': 'presets/stores/index.ts',
+  'react/index': 'react/index.ts'
 } as const
 
 /** The files of parts, each with the modules that it is loaded for; what two of them need is in the first. */
@@ -119,7 +120,10 @@ export const buildRuntime = async (): Promise<void> => {
         formats: ['es']
       },
       rolldownOptions: {
+        external: ['react'],
         output: {
+          // For frameworks that render on a server and tell apart what runs there.
+          banner: ({ name }) => (name === 'react/index' ? "'use client'\n" : ''),
           entryFileNames: '[name].js',
           chunkFileNames: 'parts/[name].js',
           // What an earlier file has, a later one takes from there.
@@ -140,7 +144,7 @@ const dist = resolve(home, 'dist')
 
 /** Takes out the modules that are inside the bundle now; their types stay. */
 export const dropBundled = async (): Promise<void> => {
-  for (const room of ['loading', 'wiring', 'player', 'presets', 'media/html'])
+  for (const room of ['loading', 'wiring', 'player', 'presets', 'react', 'media/html'])
     for (const name of readdirSync(resolve(dist, room), { recursive: true, encoding: 'utf8' })) {
       const path = resolve(dist, room, name)
       const isEntry = Object.keys(ENTRIES).some(entry => path.startsWith(`${resolve(dist, entry)}.js`))

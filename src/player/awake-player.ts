@@ -209,7 +209,7 @@ export class AwakePlayer implements PlayerView {
   /** What was set before there was media. Only after its source: a new source sets the rate back (HTML, `load()`). */
   #giveEarly(): void {
     if (!this.media) return
-    for (const [member, value] of this.#early) Object.assign(this.element, { [member]: value })
+    for (const [member, value] of this.#early) Reflect.set(this.element, member, value)
     this.#early.clear()
   }
 

@@ -110,8 +110,10 @@ export class YokePlayer extends Base implements Forwarding {
     return this.yoke.textTracks
   }
 
-  /** @internal */
+  /** Called by the browser; by a framework once it has taken `data-yoke-wait` off. */
   connectedCallback(): void {
+    // What a server has written, and a framework has yet to compare with its own (hydration).
+    if (this.hasAttribute('data-yoke-wait')) return
     this.#adoptEarly()
     PAGE_SHEET.adopt(this.getRootNode() as Document | ShadowRoot)
     if (isTooDeep(this))
@@ -160,11 +162,12 @@ export class YokePlayer extends Base implements Forwarding {
 
   /** What a page has set before the library was there stands on the element itself, and would hide what is set here. */
   #adoptEarly(): void {
-    for (const name of Object.keys(this)) {
+    const own = this as unknown as Record<string, unknown>
+    for (const name of Object.keys(own)) {
       if (!(name in YokePlayer.prototype)) continue
-      const value = Reflect.get(this, name)
-      Reflect.deleteProperty(this, name)
-      Reflect.set(this, name, value)
+      const value = own[name]
+      delete own[name]
+      own[name] = value
     }
   }
 
@@ -178,7 +181,6 @@ export class YokePlayer extends Base implements Forwarding {
   }
 
   #rest(): void {
-    if (this.#endRest) return
     const unregister = registerResting(this, () => this.yoke)
     const end = whenWanted(this, () => this.#wake().comeNear())
     // What waits for a wish has listened too.

@@ -8,7 +8,7 @@ const manifest = JSON.parse(readFileSync(`${home}package.json`, 'utf8')) as {
   exports: Record<string, string | { types: string }>
   sideEffects: string[]
 }
-const entries = Object.keys(manifest.exports).filter(entry => !/\.(css|js|json)$|jsx$/.test(entry))
+const entries = Object.keys(manifest.exports).filter(entry => !/\.(css|js|json)$|jsx$|jsx\//.test(entry))
 const node = (script: string): string =>
   execFileSync(process.execPath, ['--input-type=module', '-e', script], { cwd: home, encoding: 'utf8' })
 

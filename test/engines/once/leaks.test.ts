@@ -3,6 +3,15 @@ import { currentEngine } from '../../support/engines.ts'
 import { comeAndGo, controlsComeAndGo, LEAK_FORMS } from '../../support/leak-forms.ts'
 import '../../support/page-types.ts'
 import { openPerson, type Person } from '../../support/person.ts'
+import { buildReactPage } from '../../support/react-app.ts'
+
+interface ReactPage {
+  readonly apps: Readonly<Record<string, unknown>>
+  createElement(app: unknown): unknown
+  createRoot(root: Element): { render(app: unknown): void }
+  flushSync(act: () => void): void
+  setThere(isThere: boolean): void
+}
 
 let person: Person
 beforeAll(async () => {
@@ -38,6 +47,32 @@ describe('what comes and goes leaves nothing', () => {
       nodes: 0,
       listeners: 0
     })
+  })
+
+  it('players of React that go while they play, hooks of them that stay, in strict mode', async () => {
+    const script = await buildReactPage('19')
+    person.server.answer('/react.js', response =>
+      response.writeHead(200, { 'content-type': 'text/javascript' }).end(script)
+    )
+    await person.mount('<div id="root"></div>', { script: '<script src="/react.js" defer></script>' })
+    await person.until('React', () => 'createRoot' in globalThis)
+    await person.page.run(() => {
+      const page = globalThis as unknown as ReactPage
+      const root = page.createRoot(document.querySelector('#root') as Element)
+      root.render(page.createElement(page.apps.Hooked))
+    })
+    const deed = (): Promise<void> =>
+      person.page.run(async () => {
+        const { flushSync, setThere } = globalThis as unknown as ReactPage
+        for (let time = 0; time < 25; time += 1) {
+          flushSync(() => setThere(true))
+          await document.querySelector('yoke-player')?.play()
+          flushSync(() => setThere(false))
+          await new Promise(resolve => requestAnimationFrame(resolve))
+        }
+      })
+    expect(await keptAfter(deed)).toEqual({ nodes: 0, listeners: 0 })
+    expect(await person.page.run(() => globalThis.notes.errors)).toEqual([])
   })
 
   it('controls that name a player which stays', async () => {

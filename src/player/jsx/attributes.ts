@@ -1,6 +1,6 @@
-import type * as React from 'react'
-import type { SettingKey } from '../core/settings/table.ts'
-import type { YokePlayer } from './yoke-player.ts'
+import type { SettingKey } from '../../core/settings/table.ts'
+import type { MediaEventType } from '../../media/adapter.ts'
+import type { YokeEventMap } from '../../wiring/yoke/events.ts'
 
 /** `start.when` to `start-when`, `hideAfter` to `hide-after`, as types. */
 type Dashed<Name extends string> = Name extends `${infer Group}.${infer Part}`
@@ -32,27 +32,21 @@ export type YokePlayerAttributes = {
     | 'settings']?: string | number | boolean | undefined
 }
 
-/** What HTML has for buttons (HTML, "invoker commands"), and React's types not yet. */
-interface InvokerAttributes {
+/** What HTML has for buttons (HTML, "invoker commands"), and types of JSX do not all have yet. */
+export interface InvokerAttributes {
   readonly command?: string | undefined
   readonly commandfor?: string | undefined
 }
 
 /** What any element around players may say. */
-interface AroundAttributes {
+export interface AroundAttributes {
   /** The preset of the players in it. */
   readonly preset?: string | undefined
 }
 
-declare module 'react' {
-  interface HTMLAttributes<T> extends AroundAttributes {}
-  interface ButtonHTMLAttributes<T> extends InvokerAttributes {}
-  namespace JSX {
-    interface IntrinsicElements {
-      'yoke-player': React.DetailedHTMLProps<React.HTMLAttributes<YokePlayer>, YokePlayer> & YokePlayerAttributes
-    }
-  }
+/** What is told at a player, by its own names behind a prefix: `onplay`, `onyoke-fault`. */
+export type OwnEvents<Prefix extends string = 'on'> = {
+  readonly [Name in MediaEventType as `${Prefix}${Name}`]?: ((event: Event) => void) | undefined
+} & {
+  readonly [Name in keyof YokeEventMap as `${Prefix}${Name}`]?: ((event: YokeEventMap[Name]) => void) | undefined
 }
-
-/** Kept, so that the declarations above are those of a module. */
-export type ButtonAttributes = React.ButtonHTMLAttributes<HTMLButtonElement>

@@ -1,0 +1,19 @@
+import { useEffect, useLayoutEffect, useSyncExternalStore } from 'react'
+
+export const nothing = (): undefined => undefined
+/** Subscribes to what never changes. */
+export const never = (): (() => void) => nothing
+
+/**
+ * Whether this part of the page is React's by now: not on a server, and not while what a server has written is compared with
+ * what React would have written (hydration).
+ */
+export const useHydrated = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false
+  )
+
+/** `useLayoutEffect`, of which React 18 complains on a server. */
+export const useBeforePaint = globalThis.document ? useLayoutEffect : useEffect

@@ -25,6 +25,19 @@ const play = async (): Promise<void> => {
 const scrollTo = (y: number): Promise<void> => person.page.run((to: number) => globalThis.scrollTo(0, to), y)
 const isDocked = (): Promise<void> =>
   person.until('it to dock', () => document.querySelector('yoke-player:popover-open')?.getAnimations().length === 0)
+/** The engine has told its observers that the player is in view: a busy one may scroll there and back unseen. */
+const isSeen = (): Promise<void> =>
+  person.page.run(
+    () =>
+      new Promise<void>(resolve => {
+        const observer = new IntersectionObserver(entries => {
+          if (!entries.at(-1)?.isIntersecting) return
+          observer.disconnect()
+          resolve()
+        })
+        for (const player of document.querySelectorAll('yoke-player')) observer.observe(player)
+      })
+  )
 const isBack = (): Promise<void> =>
   person.until('it to be back', () => !document.querySelector('yoke-player[popover], [data-yoke-place]'))
 
@@ -82,8 +95,7 @@ describe('a player that docks', () => {
     await play()
     expect(await person.page.run(() => document.querySelector('yoke-player')?.matches(':popover-open'))).toBe(false)
     await scrollTo(0)
-    await person.until('it to be seen', () => scrollY === 0)
-    await new Promise(resolve => setTimeout(resolve, 100))
+    await isSeen()
     await scrollTo(1500)
     await isDocked()
     await person.page.run(() =>

@@ -1,8 +1,7 @@
-import { useRef } from 'react'
 import type { Fault } from '../core/fault.ts'
 import type { YokePlayer } from '../player/yoke-player.ts'
 import type { YokeCommandEvent, YokeFaultEvent } from '../wiring/yoke/events.ts'
-import { useBeforePaint } from './hydrated.ts'
+import { useBeforePaint, useLatest } from './hydrated.ts'
 
 /** What a page may hear of a player. Always the function of the last drawing is called. */
 export interface EventProps {
@@ -20,7 +19,7 @@ export interface EventProps {
   readonly onCommand?: ((event: YokeCommandEvent) => void) | undefined
 }
 
-const listenTo = (player: YokePlayer, props: () => EventProps, signal: AbortSignal): void => {
+const listenTo = (player: YokePlayer, props: () => EventProps, isAwake: boolean, signal: AbortSignal): void => {
   let isStarting = true
   /** What players inside it tell comes by, too. */
   const on = <Kind extends Event>(type: string, listener: (event: Kind) => void): void =>
@@ -30,14 +29,15 @@ const listenTo = (player: YokePlayer, props: () => EventProps, signal: AbortSign
     isStarting = false
     props().onStart?.(player)
   }
+  on<YokeFaultEvent>('yoke-fault', event => props().onFault?.(event.fault, event))
+  on<YokeCommandEvent>('yoke-command', event => props().onCommand?.(event))
+  if (!isAwake) return
   on('playing', start)
   on('pause', () => {
     isStarting = true
     props().onPause?.(player)
   })
   on('ended', () => props().onEnded?.(player))
-  on<YokeFaultEvent>('yoke-fault', event => props().onFault?.(event.fault, event))
-  on<YokeCommandEvent>('yoke-command', event => props().onCommand?.(event))
   player.ready.then(() => {
     if (signal.aborted) return
     props().onReady?.(player)
@@ -46,16 +46,16 @@ const listenTo = (player: YokePlayer, props: () => EventProps, signal: AbortSign
   })
 }
 
-/** Tells a page what a player does. */
-export const useEvents = (player: YokePlayer | undefined, props: EventProps): void => {
-  const latest = useRef(props)
-  useBeforePaint(() => {
-    latest.current = props
-  })
+/**
+ * Tells a page what a player does.
+ * @param isAwake whether the page hears what the media tells.
+ */
+export const useEvents = (player: YokePlayer | undefined, props: EventProps, isAwake: boolean): void => {
+  const latest = useLatest(props)
   useBeforePaint(() => {
     if (!player) return undefined
     const life = new AbortController()
-    listenTo(player, () => latest.current, life.signal)
+    listenTo(player, () => latest.current, isAwake, life.signal)
     return () => life.abort()
-  }, [player])
+  }, [player, isAwake, latest])
 }

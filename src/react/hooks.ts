@@ -1,11 +1,10 @@
-import { useCallback, useContext, useEffect, useRef, useState, useSyncExternalStore } from 'react'
-import { availabilityOf, isCommandOn } from '../core/playback/availability.ts'
-import { type CommandName, type CommandValue, isCommandName } from '../core/playback/commands.ts'
+import { useCallback, useContext, useEffect, useState, useSyncExternalStore } from 'react'
+import type { CommandName, CommandValue } from '../core/playback/commands.ts'
 import type { YokePlayer } from '../player/yoke-player.ts'
-import { askOwn, ownAvailability } from '../wiring/yoke/own-names.ts'
+import { availabilityIn, isOn } from '../wiring/yoke/own-names.ts'
 import type { RunResult } from '../wiring/yoke/run-command.ts'
 import type { Yoke } from '../wiring/yoke/yoke.ts'
-import { nothing, useBeforePaint } from './hydrated.ts'
+import { nothing, useLatest } from './hydrated.ts'
 import { isSame } from './is-same.ts'
 import { Around, stageNamed, useStage, WAIT } from './stage.ts'
 
@@ -17,15 +16,16 @@ export type PlayerTarget = string | YokePlayer | null | undefined
  * one that is given. `undefined` on a server, while it is being taken over, and while there is none.
  */
 export const usePlayer = (target?: PlayerTarget): YokePlayer | undefined => {
+  const id = typeof target === 'string' ? target : undefined
   const around = useContext(Around)
-  const stage = typeof target === 'string' ? stageNamed(target) : around
+  const stage = id === undefined ? around : stageNamed(id)
   const found = useStage(stage)
   useEffect(() => {
     // It may be a player of the page that is not React's. One that waits comes by itself.
-    const other = typeof target === 'string' && !found && document.getElementById(target)
-    if (other && 'yoke' in other && !other.hasAttribute(WAIT)) stage?.set(other as YokePlayer)
-  }, [target, found, stage])
-  return typeof target === 'string' ? found : (target ?? found)
+    const other = document.getElementById(id ?? '')
+    if (!found && other && 'yoke' in other && !other.hasAttribute(WAIT)) stage.set(other as YokePlayer)
+  }, [id, found, stage])
+  return (id === undefined && (target as YokePlayer | null)) || found
 }
 
 /** Picks something of a yoke: the same value for as long as nothing has changed in it. */
@@ -54,14 +54,11 @@ const createPicker = <Value>() => {
 export const useYoke = <Value>(select: (yoke: Yoke) => Value, serverValue: Value, target?: PlayerTarget): Value => {
   const yoke = usePlayer(target)?.yoke
   const [pick] = useState(createPicker<Value>)
-  const latest = useRef(select)
-  useBeforePaint(() => {
-    latest.current = select
-  })
+  const latest = useLatest(select)
   const subscribe = useCallback(
     (changed: () => void): (() => void) =>
       yoke ? yoke.subscribe(() => pick(yoke, latest.current, true), changed) : nothing,
-    [yoke, pick]
+    [yoke, pick, latest]
   )
   return useSyncExternalStore(
     subscribe,
@@ -90,20 +87,14 @@ export interface CommandOptions {
   readonly for?: PlayerTarget
 }
 
-const offered = (yoke: Yoke, name: string, value: string): Omit<OfferedCommand, 'run'> => {
-  const own = yoke.commands.get(name)
-  const availability =
-    ownAvailability(name, yoke) ?? (isCommandName(name) ? availabilityOf(name, yoke.snapshot) : 'later')
-  return {
-    disabled: availability !== 'now',
-    hidden: availability === 'never',
-    pressed: own
-      ? askOwn(own, yoke, () => own.isOn?.(value, yoke))
-      : isCommandName(name)
-        ? isCommandOn(name, value, yoke.snapshot)
-        : undefined
-  }
+type Offer = Omit<OfferedCommand, 'run'>
+
+const offered = (yoke: Yoke, name: string, value: string): Offer => {
+  const availability = availabilityIn(name, yoke)
+  return { disabled: availability !== 'now', hidden: availability === 'never', pressed: isOn(name, value, yoke) }
 }
+
+const NO_OFFER: Offer = { disabled: true, hidden: false, pressed: undefined }
 
 /** A command of a player, for a button that React draws. One of ours by its name without dashes, or one of the page's own. */
 export const useCommand = (
@@ -111,11 +102,6 @@ export const useCommand = (
   { value, for: target }: CommandOptions = {}
 ): OfferedCommand => {
   const player = usePlayer(target)
-  const offer = useYoke<Partial<OfferedCommand>>(yoke => offered(yoke, name, String(value ?? '')), {}, target)
-  return {
-    disabled: true,
-    hidden: false,
-    ...(offer as Pick<OfferedCommand, 'pressed'>),
-    run: () => player?.yoke.run(name, value as CommandValue | undefined)
-  }
+  const offer = useYoke(yoke => offered(yoke, name, String(value ?? '')), NO_OFFER, target)
+  return { ...offer, run: () => player?.yoke.run(name, value as CommandValue | undefined) }
 }

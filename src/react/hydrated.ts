@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useSyncExternalStore } from 'react'
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react'
 
 export const nothing = (): undefined => undefined
 /** Subscribes to what never changes. */
@@ -17,3 +17,12 @@ export const useHydrated = (): boolean =>
 
 /** `useLayoutEffect`, of which React 18 complains on a server. */
 export const useBeforePaint = globalThis.document ? useLayoutEffect : useEffect
+
+/** What was given at the last drawing, for functions that are called later. */
+export const useLatest = <Value>(value: Value): { readonly current: Value } => {
+  const latest = useRef(value)
+  useBeforePaint(() => {
+    latest.current = value
+  })
+  return latest
+}

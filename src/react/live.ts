@@ -65,7 +65,9 @@ interface Live {
 /** A property of HTML's media elements that is called as the value is. */
 const property = (name: 'volume' | 'muted' | 'playbackRate'): Live => ({
   read: ({ values }) => values[name],
-  write: (player, value) => Reflect.set(player, name, value)
+  write: (player, value) => {
+    player[name] = value
+  }
 })
 
 const LIVE: Readonly<Record<LiveName, Live>> = {
@@ -80,7 +82,9 @@ const LIVE: Readonly<Record<LiveName, Live>> = {
   loop: {
     read: ({ values }) => values.loop,
     // Of the media, as the command has it: the player's own attribute is what its author wrote.
-    write: ({ yoke: { media } }, loop) => media && Reflect.set(media, 'loop', loop),
+    write: ({ yoke: { media } }, loop: boolean) => {
+      if (media) media.loop = loop
+    },
     canWrite: ({ snapshot }) => snapshot.present
   },
   captions: {
@@ -92,8 +96,10 @@ const LIVE: Readonly<Record<LiveName, Live>> = {
 
 const ROWS = Object.entries(LIVE) as readonly (readonly [LiveName, Live])[]
 
-const named = (prefix: string, name: string, suffix = ''): string =>
-  `${prefix}${name.charAt(0).toUpperCase()}${name.slice(1)}${suffix}`
+const named = (prefix: string, name: string): string => `${prefix}${name.charAt(0).toUpperCase()}${name.slice(1)}`
+
+type Heard = Readonly<Record<string, ((value: unknown) => void) | undefined>>
+type Begun = Readonly<Record<string, unknown>>
 
 /** What a page holds of one player, and what it has been told. */
 const createHolder = (player: YokePlayer, drawAgain: () => void) => {
@@ -106,7 +112,7 @@ const createHolder = (player: YokePlayer, drawAgain: () => void) => {
 
   /** Tells what it is; the page knows what it says itself. */
   const tell = (name: LiveName, value: unknown): void => {
-    if (value !== props[name]) Reflect.get(props, named('on', name, 'Change'))?.(value)
+    if (value !== props[name]) (props as Heard)[named('on', `${name}Change`)]?.(value)
   }
   const became = (name: LiveName, value: unknown): void => {
     tell(name, value)
@@ -116,7 +122,7 @@ const createHolder = (player: YokePlayer, drawAgain: () => void) => {
   }
   const applyOne = (name: LiveName, live: Live): void => {
     const held = props[name]
-    const wanted = held ?? (said.has(name) ? undefined : Reflect.get(props, named('default', name)))
+    const wanted = held ?? (said.has(name) ? undefined : (props as Begun)[named('default', name)])
     const isPutBack = changed.delete(name) && live.isKept?.(player) !== false
     if (live.canWrite?.(yoke) === false) return
     const isDue = wanted !== undefined && (isPutBack || wanted !== said.get(name)) && wanted !== live.read(yoke)

@@ -17,12 +17,17 @@ export interface PlayedProps {
 }
 
 /** An address of a file, and not of a document or of a service: what a browser without script can play. */
-const FILE = /\.(?!json\b)\w{2,4}(?:[?#]|$)/i
-const SOUND = /\.(?:aac|flac|m4a|mp3|oga|opus|wav)(?:[?#]|$)/i
+const FILE = /\.(?!json\b)\w{2,4}([?#]|$)/i
+const SOUND = /\.(aac|flac|m4a|mp3|oga|opus|wav)([?#]|$)/i
 
-const entriesOf = ({ src, clip, sources = clip?.sources }: PlayedProps): readonly SourceEntry[] =>
-  (sources ?? (src === undefined ? [] : [src]))
-    .map(entry => (typeof entry === 'string' ? { src: entry } : (entry as SourceEntry)))
+/** What is played, by whichever property it is said. */
+export const sourcesOf = ({ src, clip, sources }: PlayedProps): readonly (string | SourceEntry)[] =>
+  sources ?? clip?.sources ?? (src === undefined ? [] : [src])
+
+/** The files among it. */
+export const filesOf = (played: PlayedProps): readonly SourceEntry[] =>
+  sourcesOf(played)
+    .map(entry => (typeof entry === 'string' ? { src: entry } : entry))
     .filter(entry => entry.type || FILE.test(entry.src))
 
 const posterOf = ({ poster, clip }: PlayedProps): string | undefined => {
@@ -33,7 +38,7 @@ const posterOf = ({ poster, clip }: PlayedProps): string | undefined => {
 
 /** The media element for those who have no script, and until the player takes it over. `undefined` where there is no file. */
 export const mediaMarkup = (played: PlayedProps): ReactElement | undefined => {
-  const entries = entriesOf(played)
+  const entries = filesOf(played)
   if (entries.length === 0) return undefined
   const isSound = entries.every(({ src, type }) => type?.startsWith('audio/') ?? SOUND.test(src))
   const { width = played.clip?.width, height = played.clip?.height } = played

@@ -19,9 +19,13 @@ interface PieceProps {
   readonly for?: string | undefined
 }
 
-/** What couples a piece: not while React takes it over, because the library writes into it from then on. */
-const useCoupling = (attributes: Readonly<Record<string, string | undefined>>): object =>
-  useHydrated() ? attributes : {}
+/** @param coupling not while React takes it over, because the library writes into it from then on. */
+const usePiece = (
+  as: string,
+  attributes: object,
+  coupling: Readonly<Record<string, string | undefined>>,
+  children?: ReactNode
+): ReactElement => createElement(as, { ...attributes, ...(useHydrated() && coupling) }, children)
 
 /** What {@link Value} takes; everything else goes to its element. */
 export interface ValueProps extends PieceProps, Omit<HTMLAttributes<HTMLElement>, 'children'> {
@@ -37,8 +41,7 @@ export interface ValueProps extends PieceProps, Omit<HTMLAttributes<HTMLElement>
 export const Value = ({ of, format, for: target, as = 'span', children, ...others }: ValueProps): ReactElement => {
   // React is to write it once.
   const [first] = useState(children)
-  const coupling = useCoupling({ 'data-yoke-value': of, 'data-yoke-format': format, 'data-yoke-for': target })
-  return createElement(as, { ...others, ...coupling }, first)
+  return usePiece(as, others, { 'data-yoke-value': of, 'data-yoke-format': format, 'data-yoke-for': target }, first)
 }
 
 /** What {@link When} takes; everything else goes to its element. */
@@ -50,10 +53,8 @@ export interface WhenProps extends PieceProps, HTMLAttributes<HTMLElement> {
 }
 
 /** Shown while states hold: hidden and shown by the library, at no cost to React. */
-export const When = ({ state, for: target, as = 'span', children, ...others }: WhenProps): ReactElement => {
-  const coupling = useCoupling({ 'data-yoke-when': state, 'data-yoke-for': target })
-  return createElement(as, { ...others, ...coupling }, children)
-}
+export const When = ({ state, for: target, as = 'span', children, ...others }: WhenProps): ReactElement =>
+  usePiece(as, others, { 'data-yoke-when': state, 'data-yoke-for': target }, children)
 
 /** What {@link Command} takes; everything else goes to its button. */
 export interface CommandProps extends ButtonHTMLAttributes<HTMLButtonElement> {
@@ -65,7 +66,5 @@ export interface CommandProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 }
 
 /** A button that the library switches off, hides and, where it has `aria-pressed`, keeps true. */
-export const Command = ({ name, for: target, ...others }: CommandProps): ReactElement => {
-  const coupling = useCoupling({ command: `--${name}`, commandfor: target })
-  return createElement('button', { type: 'button', ...others, ...coupling })
-}
+export const Command = ({ name, for: target, children, ...others }: CommandProps): ReactElement =>
+  usePiece('button', { type: 'button', ...others }, { command: `--${name}`, commandfor: target }, children)

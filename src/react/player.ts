@@ -18,7 +18,7 @@ import type { YokeSettings } from '../wiring/settings/settings.ts'
 import { type EventProps, useEvents } from './events.ts'
 import { useBeforePaint, useHydrated } from './hydrated.ts'
 import { type LiveProps, useLive } from './live.ts'
-import { mediaMarkup, type PlayedProps } from './markup.ts'
+import { filesOf, mediaMarkup, type PlayedProps, sourcesOf } from './markup.ts'
 import { Around, createStage, type Stage, stageNamed, useStage, WAIT } from './stage.ts'
 
 type ElementProps = Omit<
@@ -41,20 +41,18 @@ export interface PlayerProps extends ElementProps, PlayedProps, LiveProps, Event
   readonly children?: ReactNode
 }
 
-/** Properties that are no attributes of the element, and are not written over. */
-const OURS =
-  /^(?:default[A-Z]\w+|on(?:Ready|Start|Pause|Ended|Fault|Command|\w+Change)|playing|volume|muted|playbackRate|loop|captions|clip|clipTitle|sources|layouts|className)$/
-
-const attributesIn = (props: object): object =>
-  Object.fromEntries(Object.entries(props).filter(([name]) => !OURS.test(name)))
+/** Properties by which a page holds something of a player, or hears what its media tells: it cannot rest then. */
+const AWAKE = /^(default.+|on(Ready|Start|Pause|Ended|.+Change)|playing|volume|muted|playbackRate|loop|captions)$/
 
 /** The attributes of the element. */
-const attributesOf = (props: PlayerProps, hasMedia: boolean): object => {
-  const { settings, layouts, sources, playlist, clipTitle, className, controls } = props
-  const said = JSON.stringify({ layouts, sources: hasMedia ? undefined : sources, ...settings })
+const attributesOf = (props: PlayerProps, media: ReactElement | undefined): object => {
+  const { settings, layouts, sources, playlist, clipTitle, className, controls, ...others } = props
+  const { clip: _, onFault, onCommand, ...written } = others
+  const said = JSON.stringify({ layouts, sources: media ? undefined : sources, ...settings })
   return {
-    ...attributesIn(props),
-    ...(hasMedia && { src: undefined, poster: undefined }),
+    ...Object.fromEntries(Object.entries(written).filter(([name]) => !AWAKE.test(name))),
+    // The media says so itself, and keeps its place by it.
+    ...(media && { src: undefined, poster: undefined, width: undefined, height: undefined }),
     // Not every React calls it by its name where the element is the page's own.
     class: className,
     controls: controls || undefined,
@@ -80,7 +78,7 @@ const usePlayerOn = (
     }
     const set = (now?: YokePlayer): void => {
       stage.set(now)
-      if (id !== undefined) stageNamed(id).set(now)
+      if (id) stageNamed(id).set(now)
     }
     set(player)
     return () => set()
@@ -97,35 +95,46 @@ export const Player: ForwardRefExoticComponent<PlayerProps & RefAttributes<YokeP
   props: PlayerProps,
   ref: ForwardedRef<YokePlayer>
 ): ReactElement {
-  const { children, clip, id, src, poster, sources = src === undefined ? undefined : [src] } = props
-  const said = { sources, poster }
+  const { children, clip, id, poster, width, height } = props
+  const said = { sources: sourcesOf(props), poster }
   const element = useRef<YokePlayer>(null)
   const isHydrated = useHydrated()
   const [stage] = useState(() => createStage())
   // Written once: the player has taken it over, and what comes next is told to the player.
-  const [written] = useState(() => ({ media: mediaMarkup(props), waits: isHydrated ? undefined : '', said }))
+  const [written] = useState(() => ({
+    props,
+    waits: isHydrated ? undefined : '',
+    // What is no file is not in the markup.
+    said: filesOf(props).length < said.sources.length ? undefined : said
+  }))
+  const media = mediaMarkup({ ...written.props, width, height })
   const player = usePlayerOn(stage, id, isHydrated, element)
   useImperativeHandle(ref, () => element.current as YokePlayer, [])
   useBeforePaint(() => {
-    if (player && (clip || player.clip)) player.clip = clip
-  }, [player, clip])
+    if (!player || !(clip || player.clip)) return
+    const { sources: _, ...others } = clip ?? {}
+    // What the markup plays is not loaded again.
+    player.clip = clip && mediaMarkup(written.props) ? others : clip
+  }, [player, clip, written])
   useBeforePaint(() => {
-    if (!player || !written.media) return
+    if (!player || !media) return
     const { said: before } = written
     written.said = said
     // Another source plays on at the same rate, if the one before did.
     for (const name of ['sources', 'poster'] as const)
-      if (JSON.stringify(said[name]) !== JSON.stringify(before[name])) player.yoke.configure({ [name]: said[name] })
+      if (JSON.stringify(said[name]) !== JSON.stringify(before?.[name])) player.yoke.configure({ [name]: said[name] })
   })
-  useLive(player, props)
-  useEvents(player, props)
+  const isAwake = useRef(false)
+  isAwake.current ||= Object.entries(props).some(([name, value]) => value !== undefined && AWAKE.test(name))
+  useLive(isAwake.current ? player : undefined, props)
+  useEvents(player, props, isAwake.current)
   return createElement(
     Around.Provider,
     { value: stage },
     createElement(
       'yoke-player',
-      { ...attributesOf(props, written.media !== undefined), ref: element, [WAIT]: written.waits },
-      written.media,
+      { ...attributesOf(props, media), ref: element, [WAIT]: written.waits },
+      media,
       children
     )
   )

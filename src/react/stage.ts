@@ -1,6 +1,6 @@
 import { createContext, useSyncExternalStore } from 'react'
 import type { YokePlayer } from '../player/yoke-player.ts'
-import { never, nothing } from './hydrated.ts'
+import { nothing } from './hydrated.ts'
 
 /** Where a player of the page comes and goes: there is one, or none yet. */
 export interface Stage {
@@ -42,12 +42,12 @@ export const stageNamed = (id: string): Stage => {
   return stage
 }
 
-/** The stage of the player around. */
-export const Around = createContext<Stage | undefined>(undefined)
+/** The stage of the player around; elsewhere one that stays empty. */
+export const Around = createContext(createStage())
 
 /** Who is on a stage; drawn again when somebody else is. */
-export const useStage = (stage: Stage | undefined): YokePlayer | undefined =>
-  useSyncExternalStore(stage?.subscribe ?? never, stage?.get ?? nothing, nothing)
+export const useStage = (stage: Stage): YokePlayer | undefined =>
+  useSyncExternalStore(stage.subscribe, stage.get, nothing)
 
 /** What a server has written does nothing while it is there. */
 export const WAIT = 'data-yoke-wait'

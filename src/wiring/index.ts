@@ -2,7 +2,8 @@ export type { Fault, FaultCode, Result } from '../core/fault.ts'
 export { FaultError } from '../core/fault.ts'
 export type * from '../core/playback/commands.ts'
 export type { MediaSnapshot } from '../core/playback/snapshot.ts'
-export type { StartOutcome, StartSound, StartWhen } from '../core/playback/start.ts'
+export type { StartOutcome } from '../core/playback/start.ts'
+export type { StartSound, StartWhen } from '../core/playback/start-choices.ts'
 export type { SettingExplanation, SettingOrigin } from '../core/settings/layers.ts'
 export type {
   DataSettings,

@@ -46,9 +46,14 @@ describe('a stretch named by the address', () => {
 
   it('is what the bar and the clocks show, from its first frame', async () => {
     await person.until('the start', start => (document.querySelector('video')?.currentTime ?? 0) >= start, START)
-    expect(await told()).toEqual({ clock: '0:03 / 0:05', bar: ['3.02', '5.02', '3.02'], percent: '0%', share: 0 })
-    // WebKit tells the new time before its picture is there.
+    // WebKit tells the new time before its picture is there, and may need a nudge that moves it on within the frame.
     await settled()
+    expect(await told()).toEqual({
+      clock: '0:03 / 0:05',
+      bar: ['3.02', '5.02', expect.stringMatching(/^3\.0[23]/)],
+      percent: '0%',
+      share: expect.closeTo(0, 2)
+    })
     await person.until('a picture other than the first of the file', readFrameNumber, 'video')
     expect(await person.page.run(readFrameNumber, 'video')).toBe(75)
   })

@@ -174,7 +174,7 @@ describe('habits', () => {
     await run('unmute')
     await run('set-volume', 0.4)
     await run('set-playback-rate', 1.5)
-    await expect.poll(() => person.page.run(() => localStorage.getItem('yokewright.habits'))).toContain('1.5')
+    await person.until('the habits to be kept', () => localStorage.getItem('yokewright.habits')?.includes('1.5'))
     await visit('')
     await visit(
       `<yoke-player resume-settings><video width="300" height="300" src="/media/tide-clock.webm"></video></yoke-player>`

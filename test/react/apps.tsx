@@ -59,5 +59,14 @@ const Hooked = () => {
   )
 }
 
-export const apps = { Written, Held, Hooked }
+/** Two players that are far: one that nothing is wanted of, and one of which something is heard. */
+const Far = () => (
+  <>
+    <div style={{ blockSize: '500vh' }} />
+    <Player id="quiet" src="/media/tide-clock.webm" width={240} height={240} />
+    <Player id="heard" src="/media/tide-clock.webm" width={240} height={240} onEnded={() => told.push('ended')} />
+  </>
+)
+
+export const apps = { Written, Held, Hooked, Far }
 export { closeAll, letIn, page, told }

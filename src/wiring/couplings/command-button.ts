@@ -1,11 +1,11 @@
 import { nearestName } from '../../core/nearest-name.ts'
-import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
+import type { Availability } from '../../core/playback/availability.ts'
 import { COMMAND_NAMES, isCommandName } from '../../core/playback/commands.ts'
 import { planCommand } from '../../core/playback/plan.ts'
 import { tryReadCommand } from '../../core/playback/read-command.ts'
 import { tellMistake } from '../checks/tell-mistake.ts'
 import { attributeOf, isTag, tagOf } from '../scope/nodes.ts'
-import { askOwn, ownAvailability } from '../yoke/own-names.ts'
+import { availabilityIn, isOn } from '../yoke/own-names.ts'
 import type { Coupling, YokeView } from '../yoke/yoke-view.ts'
 import { leaveFocus } from './focus.ts'
 import { holdDown, repeats } from './hold.ts'
@@ -26,9 +26,7 @@ const switchedOff = new WeakSet<Element>()
 
 /** `later` also where only this button's own value cannot be reached yet, such as 50% of an unknown length. */
 const availabilityOfButton = (button: Element, name: string, yoke: YokeView): Availability => {
-  const own = ownAvailability(name, yoke)
-  if (own || !isCommandName(name)) return own ?? 'now'
-  const availability = availabilityOf(name, yoke.snapshot)
+  const availability = availabilityIn(name, yoke)
   if (availability !== 'now' || name !== 'seek') return availability
   const command = tryReadCommand(name, writtenValue(button))
   if (!command.ok) return 'now'
@@ -114,17 +112,12 @@ export const coupleCommand = (button: HTMLElement, yoke: YokeView): Coupling | u
 const keepPressed = (button: Element, name: string, yoke: YokeView): (() => void) => {
   const attribute = ['aria-pressed', 'aria-checked'].find(written => button.hasAttribute(written))
   if (!attribute) return () => undefined
-  const isOn = (): boolean | undefined => {
-    const own = yoke.commands.get(name)
-    const value = writtenValue(button) ?? ''
-    if (own) return askOwn(own, yoke, () => own.isOn?.(value, yoke))
-    return isCommandName(name) ? isCommandOn(name, value, yoke.snapshot) : undefined
-  }
+  const isSet = (): boolean | undefined => isOn(name, writtenValue(button) ?? '', yoke)
   const write = (on: boolean | undefined): void => {
     if (on !== undefined) button.setAttribute(attribute, String(on))
   }
-  write(isOn())
-  return yoke.subscribe(isOn, write)
+  write(isSet())
+  return yoke.subscribe(isSet, write)
 }
 
 const press = (event: Event, button: HTMLElement, yoke: YokeView): (() => void) =>

@@ -35,7 +35,8 @@ export const begin: Feature = yoke => {
     ({ snapshot: { volume, muted, playbackRate } }) => `${volume} ${muted} ${playbackRate}`,
     () => {
       if (!isSettled) return
-      const { volume, muted, playbackRate } = yoke.snapshot
+      // Of the media itself: where two were settled in one breath, the snapshot knows the first alone as yet.
+      const { volume, muted, playbackRate } = yoke.media ?? yoke.snapshot
       if (!keepHabits({ volume, muted, playbackRate })) yoke.raise(storageRefused())
       isSettled = false
     }

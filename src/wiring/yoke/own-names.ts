@@ -1,4 +1,5 @@
-import type { Availability } from '../../core/playback/availability.ts'
+import { type Availability, availabilityOf, isCommandOn } from '../../core/playback/availability.ts'
+import { isCommandName } from '../../core/playback/commands.ts'
 import { isStateName, STATE_NAMES, STATES } from '../../core/playback/states.ts'
 import type { YokeView } from './yoke-view.ts'
 
@@ -26,8 +27,16 @@ export const holdsState = (name: string, yoke: YokeView): boolean => {
   return own !== undefined && askOwn(own, yoke, () => own(yoke)) === true
 }
 
-/** Whether a command of an author's own can run; `undefined` for one that is none. */
-export const ownAvailability = (name: string, yoke: YokeView): Availability | undefined => {
+/** Whether a command can run, one of the library's or an author's own; `later` for one that nobody knows. */
+export const availabilityIn = (name: string, yoke: YokeView): Availability => {
   const own = yoke.commands.get(name)
-  return own && (askOwn(own, yoke, () => own.availability?.(yoke)) ?? 'now')
+  if (own) return askOwn(own, yoke, () => own.availability?.(yoke)) ?? 'now'
+  return isCommandName(name) ? availabilityOf(name, yoke.snapshot) : 'later'
+}
+
+/** Whether what a command stands for is so now; `undefined` for one that sets nothing. */
+export const isOn = (name: string, value: string, yoke: YokeView): boolean | undefined => {
+  const own = yoke.commands.get(name)
+  if (own) return askOwn(own, yoke, () => own.isOn?.(value, yoke))
+  return isCommandName(name) ? isCommandOn(name, value, yoke.snapshot) : undefined
 }

@@ -1,6 +1,5 @@
 /// <reference lib="esnext.disposable" preserve="true" />
 import { type Fault, fault, refuse, textOf } from '../../core/fault.ts'
-import { availabilityOf } from '../../core/playback/availability.ts'
 import { type CommandName, type CommandValue, isCommandName } from '../../core/playback/commands.ts'
 import type { StartOutcome } from '../../core/playback/start.ts'
 import { isStateName } from '../../core/playback/states.ts'
@@ -19,7 +18,7 @@ import { bindScope } from '../scope/scope.ts'
 import type { YokeSettings } from '../settings/settings.ts'
 import { dispatchAt, YokeCommandEvent } from './events.ts'
 import type { Inspection } from './inspect.ts'
-import { ownAvailability } from './own-names.ts'
+import { availabilityIn } from './own-names.ts'
 import type { CommandHost, RunResult } from './run-command.ts'
 import { Views } from './views.ts'
 import { YokeCore } from './yoke-core.ts'
@@ -181,7 +180,7 @@ export class Yoke extends YokeCore implements CommandHost {
 
   /** Whether a command is known and could run now, whatever its value. */
   canRun(name: string): boolean {
-    return (ownAvailability(name, this) ?? (isCommandName(name) && availabilityOf(name, this.snapshot))) === 'now'
+    return availabilityIn(name, this) === 'now'
   }
 
   /** Someone begins to drag a position slider: playback does not move the playhead until {@link endScrub}. */

@@ -29,7 +29,7 @@ afterAll(() => person?.leave())
 const open = async (): Promise<void> => {
   person.server.page(
     '/react',
-    '<!doctype html><html lang="en" data-yoke-checks="off"><meta charset="utf-8"><title>React</title><script>globalThis.notes = { faults: [], errors: [], commands: [], events: [] }; addEventListener("error", event => notes.errors.push(event.message)); addEventListener("unhandledrejection", event => notes.errors.push(String(event.reason)))</script><body><button type="button" id="press">Press</button><div id="root"></div><script src="/react.js"></script>'
+    '<!doctype html><html lang="en" data-yoke-checks="off"><meta charset="utf-8"><title>React</title><script>globalThis.notes = { faults: [], errors: [], commands: [], events: [], seen: [] }; for (const type of ["loadstart", "emptied"]) document.addEventListener(type, event => event.target.localName === "video" && notes.seen.push(type), true); addEventListener("error", event => notes.errors.push(event.message)); addEventListener("unhandledrejection", event => notes.errors.push(String(event.reason)))</script><body><button type="button" id="press">Press</button><div id="root"></div><script src="/react.js"></script>'
   )
   await person.page.goto(`${person.server.address}/react`)
 }
@@ -55,7 +55,7 @@ const give = (props: Props): Promise<void> =>
 const told = (): Promise<readonly string[]> => person.page.run(() => [...(globalThis as unknown as Page).told])
 const untilTold = (what: string): Promise<void> =>
   person.until(what, (wanted: string) => (globalThis as unknown as Page).told.includes(wanted), what)
-const player = <Value>(read: (player: HTMLMediaElement) => Value): Promise<Value> =>
+const player = <Value>(read: (player: HTMLElementTagNameMap['yoke-player']) => Value): Promise<Value> =>
   person.page.run(
     (source: string) =>
       new Function('player', `return (${source})(player)`)((globalThis as unknown as Page).page.player) as Value,
@@ -149,6 +149,39 @@ describe('what a page holds', () => {
     await person.until('captions', () => (globalThis as unknown as Page).page.player?.yoke.values.captions === 'en')
     await give({ captions: 'off' })
     await person.until('none', () => (globalThis as unknown as Page).page.player?.yoke.values.captions === 'off')
+  })
+
+  it('a clip that is a record is loaded once', async () => {
+    const clip = { title: 'Tide clock', sources: [SRC, '/media/tide-clock.mp4'], poster: '/media/tide-clock.jpg' }
+    await hold({ clip, muted: true, playing: true })
+    await untilTold('start undefined')
+    const { seen } = await person.page.run(() => globalThis.notes as unknown as { readonly seen: readonly string[] })
+    expect(seen).toEqual(['loadstart'])
+    expect(await player(it => it.yoke.values.title)).toBe('Tide clock')
+    await give({ clip: { ...clip, title: 'Board', sources: ['/media/tide-board.webm'] } })
+    await person.until('the other film', () => {
+      const { player: it } = (globalThis as unknown as Page).page
+      return it?.currentSrc.endsWith('tide-board.webm') && !it.paused && it.yoke.values.title === 'Board'
+    })
+  })
+
+  it('what is no file is among the sources, too', async () => {
+    await hold({ sources: ['/media/none', SRC], muted: true })
+    const list = await player(it => it.yoke.sources.map(({ src }) => new URL(src).pathname))
+    expect(list).toEqual(['/media/none', SRC])
+  })
+
+  it('a player of which nothing is held or heard may rest', async () => {
+    await open()
+    const awake = await person.page.run(async () => {
+      const page = globalThis as unknown as Page
+      page.root = page.createRoot(document.querySelector('#root') as Element)
+      page.root.render(page.createElement(page.apps.Far))
+      while (!document.querySelector('#heard:state(paused)')) await new Promise(resolve => setTimeout(resolve, 15))
+      for (let frame = 0; frame < 4; frame += 1) await new Promise(resolve => requestAnimationFrame(resolve))
+      return [...document.querySelectorAll('yoke-player:state(paused)')].map(({ id }) => id)
+    })
+    expect(awake).toEqual(['heard'])
   })
 
   it('what is drawn again does nothing to the player', async () => {

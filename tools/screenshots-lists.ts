@@ -14,6 +14,20 @@ export const harbourSounds = async (page: Page, address: string, shoot: Shoot): 
   await shoot('harbour-sounds')
 }
 
+/** The station dashboard: all pictures play from one desk. */
+export const dashboard = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}dashboard/index.html`)
+  await page.setViewportSize({ width: 1280, height: 1020 })
+  await page.waitForFunction(
+    `[...document.querySelectorAll('yoke-player')].every(player => player.readyState > 1 && player.shadowRoot.querySelector('.bar .cell'))`
+  )
+  await page.click('.moments li:nth-child(2) button')
+  await page.click('.tools .main')
+  await page.waitForFunction(`document.querySelector('#tide').currentTime > 15`)
+  await page.hover('.moments li:nth-child(3) button')
+  await shoot('dashboard')
+}
+
 /** The reading table: a press on the curve, and the row that holds. */
 export const readingTable = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
   await page.goto(`${address}reading-table/index.html`)

@@ -8,7 +8,7 @@ import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk } from './screenshots-captions.ts'
 import { twoHosts } from './screenshots-hosted.ts'
-import { harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
+import { dashboard, harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
 import { houseLooks } from './screenshots-presets.ts'
 import { duskBackdrop, threeFormats } from './screenshots-sources.ts'
 import { brassGauge, embedded, layers, workshop } from './screenshots-workshop.ts'
@@ -54,21 +54,6 @@ const readyMade = async (page: Page, address: string): Promise<void> => {
   await page.setViewportSize(VIEWPORT)
 }
 
-const ownBridge = async (page: Page, address: string): Promise<void> => {
-  await page.goto(`${address}own-bridge/index.html`)
-  await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => player.readyState >= 1)')
-  await page.evaluate(
-    `Promise.all([...document.querySelectorAll('yoke-player')].map(player => player.yoke.run('seek', ${MOMENT})))`
-  )
-  await page.waitForFunction('[...document.querySelectorAll("yoke-player")].every(player => !player.seeking)')
-  // All in view at once: what is not seen does not move.
-  await page.setViewportSize({ ...VIEWPORT, height: 2210 })
-  await page.waitForFunction('document.querySelector("#panel .needle").getAnimations().length > 0')
-  await page.waitForFunction('document.querySelector("#plain .tick").getAnimations().length > 0')
-  await page.screenshot({ path: picture('own-bridge') })
-  await page.setViewportSize(VIEWPORT)
-}
-
 const server = spawn(process.execPath, [at('dist/cli/main.js'), 'demo'], { stdio: ['ignore', 'pipe', 'inherit'] })
 const lines: string[] = []
 for await (const line of createInterface(server.stdout)) {
@@ -81,7 +66,6 @@ try {
   const page = await browser.newPage({ viewport: VIEWPORT })
   await firstLight(page, address)
   await index(page, address)
-  await ownBridge(page, address)
   await readyMade(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
   await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
@@ -91,6 +75,7 @@ try {
   await brassGauge(page, address, name => page.screenshot({ path: picture(name) }))
   await layers(page, address, name => page.screenshot({ path: picture(name) }))
   await embedded(page, name => page.screenshot({ path: picture(name) }))
+  await dashboard(page, address, name => page.screenshot({ path: picture(name) }))
   await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
   await readingTable(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await watchOn(page, address, name => page.screenshot({ path: picture(name) }))

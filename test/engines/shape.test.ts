@@ -78,6 +78,17 @@ describe('the picture’s own shape holds once it is known', () => {
   })
 })
 
+it('a player that rests keeps the place that its video’s own attributes say', async () => {
+  await person.mount(
+    `<div style="block-size: 500vh"></div><yoke-player><video preload="none" width="400" height="300" style="inline-size: 200px" src="${SQUARE}"></video></yoke-player>`
+  )
+  const seen = await person.page.run(() => {
+    const { clientWidth, clientHeight } = document.querySelector('video') as HTMLElement
+    return [document.querySelector('yoke-player')?.matches(':state(paused)'), clientWidth, clientHeight]
+  })
+  expect(seen).toEqual([false, 200, 150])
+})
+
 describe('a box that the author has sized holds all', () => {
   it.each<[string, string, string, { width: number; height: number }]>([
     ['height: 300px', 'height: 300px', '', { width: 600, height: 300 }],

@@ -6,7 +6,8 @@ const CSS = /* css */ `
 :where(yoke-player:focus:not(:focus-visible)) { outline: none }
 :where(yoke-player video) { display: block; max-inline-size: 100%; block-size: auto; object-fit: var(--yoke-fit, contain); object-position: var(--yoke-focus-point, 50% 50%) }
 :where(yoke-player video:not([width]), yoke-player:is([controls], :state(controls)) > video) { inline-size: 100% }
-:where(yoke-player video:not([width][height])) { aspect-ratio: var(--yoke-shape, auto 16 / 9) }
+:where(yoke-player video) { aspect-ratio: var(--yoke-shape, auto 16 / 9) }
+:where(yoke-player video[width][height]) { aspect-ratio: var(--yoke-shape, revert-layer) }
 :where(yoke-player:is([controls], :state(controls)) > video) { block-size: 100%; border-radius: inherit; background: #000; touch-action: manipulation }
 :where(yoke-player:is([backdrop], :state(backdrop))) { isolation: isolate; overflow: clip }
 :where(yoke-player:is([backdrop], :state(backdrop)) > video) { position: absolute; inset: 0; inline-size: 100%; block-size: 100%; max-inline-size: none; aspect-ratio: auto; object-fit: var(--yoke-fit, cover); z-index: -1; pointer-events: none }

@@ -1,4 +1,4 @@
-/** `npm run bench [loads] [mount] [playing] [drag] [playhead] [captions] [blocking] [leaks] [many] [presets] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [drag] [playhead] [captions] [blocking] [leaks] [many] [presets] [react] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
@@ -18,6 +18,7 @@ import { benchMany } from './many.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
 import { measurePlayhead } from './playhead.ts'
 import { benchPresets } from './presets.ts'
+import { benchReact } from './react.ts'
 
 const KINDS: readonly Kind[] = ['bare', 'native', 'by hand', 'wired', 'ready-made']
 const MEASURED_SECONDS = 8
@@ -181,6 +182,7 @@ if (wants('blocking')) await benchBlocking(server, availableEngines())
 if (wants('leaks')) await benchLeaks(server, availableEngines())
 if (wants('many')) await benchMany(server)
 if (wants('presets')) await benchPresets(server)
+if (wants('react')) await benchReact(server)
 if (wants('kit')) await benchKit()
 if (wants('hosted')) {
   await benchHosted()

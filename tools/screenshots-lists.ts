@@ -19,7 +19,7 @@ export const dashboard = async (page: Page, address: string, shoot: Shoot): Prom
   await page.goto(`${address}dashboard/index.html`)
   await page.setViewportSize({ width: 1280, height: 1020 })
   await page.waitForFunction(
-    `[...document.querySelectorAll('yoke-player')].every(player => player.readyState > 1 && player.shadowRoot.querySelector('.bar .cell'))`
+    `[...document.querySelectorAll('yoke-player')].every(player => player.readyState > 1 && player.shadowRoot?.querySelector('.bar .cell'))`
   )
   await page.click('.moments li:nth-child(2) button')
   await page.click('.tools .main')

@@ -53,7 +53,7 @@ const Detail = () => {
   return (
     <section className="card detail" aria-labelledby="detail-title">
       <h2 id="detail-title">{picture.title}</h2>
-      <Chart id={picture.id} />
+      <Chart picture={picture} />
       <Moments id={picture.id} />
     </section>
   )

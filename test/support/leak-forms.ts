@@ -115,3 +115,31 @@ export const controlsComeAndGo = (page: EnginePage, count: number): Promise<void
     // The last records of what has changed are let go with the next frames.
     for (let frames = 0; frames < 3; frames += 1) await new Promise(resolve => requestAnimationFrame(resolve))
   }, count)
+
+interface ReactPage {
+  readonly apps: Readonly<Record<string, unknown>>
+  createElement(app: unknown): unknown
+  createRoot(root: Element): { render(app: unknown): void }
+  flushSync(act: () => void): void
+  setThere(isThere: boolean): void
+}
+
+/** Draws, on a page with the script of {@link buildReactPage}, a player that comes and goes and hooks that stay, in strict mode. */
+export const drawReactPlayer = (page: EnginePage): Promise<void> =>
+  page.run(async () => {
+    const { createRoot, createElement, apps } = globalThis as unknown as ReactPage
+    createRoot(document.querySelector('#root') as Element).render(createElement(apps.Hooked))
+    while (!document.querySelector('yoke-player')) await new Promise(resolve => requestAnimationFrame(resolve))
+  })
+
+/** Lets it go while it plays, so many times. */
+export const reactPlayerComesAndGoes = (page: EnginePage, count: number): Promise<void> =>
+  page.run(async (times: number) => {
+    const { flushSync, setThere } = globalThis as unknown as ReactPage
+    for (let time = 0; time < times; time += 1) {
+      flushSync(() => setThere(true))
+      await document.querySelector('yoke-player')?.play()
+      flushSync(() => setThere(false))
+      await new Promise(resolve => requestAnimationFrame(resolve))
+    }
+  }, count)

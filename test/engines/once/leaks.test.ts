@@ -1,17 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../../support/engines.ts'
-import { comeAndGo, controlsComeAndGo, LEAK_FORMS } from '../../support/leak-forms.ts'
+import {
+  comeAndGo,
+  controlsComeAndGo,
+  drawReactPlayer,
+  LEAK_FORMS,
+  reactPlayerComesAndGoes
+} from '../../support/leak-forms.ts'
 import '../../support/page-types.ts'
 import { openPerson, type Person } from '../../support/person.ts'
 import { buildReactPage } from '../../support/react-app.ts'
-
-interface ReactPage {
-  readonly apps: Readonly<Record<string, unknown>>
-  createElement(app: unknown): unknown
-  createRoot(root: Element): { render(app: unknown): void }
-  flushSync(act: () => void): void
-  setThere(isThere: boolean): void
-}
 
 let person: Person
 beforeAll(async () => {
@@ -56,22 +54,8 @@ describe('what comes and goes leaves nothing', () => {
     )
     await person.mount('<div id="root"></div>', { script: '<script src="/react.js" defer></script>' })
     await person.until('React', () => 'createRoot' in globalThis)
-    await person.page.run(() => {
-      const page = globalThis as unknown as ReactPage
-      const root = page.createRoot(document.querySelector('#root') as Element)
-      root.render(page.createElement(page.apps.Hooked))
-    })
-    const deed = (): Promise<void> =>
-      person.page.run(async () => {
-        const { flushSync, setThere } = globalThis as unknown as ReactPage
-        for (let time = 0; time < 25; time += 1) {
-          flushSync(() => setThere(true))
-          await document.querySelector('yoke-player')?.play()
-          flushSync(() => setThere(false))
-          await new Promise(resolve => requestAnimationFrame(resolve))
-        }
-      })
-    expect(await keptAfter(deed)).toEqual({ nodes: 0, listeners: 0 })
+    await drawReactPlayer(person.page)
+    expect(await keptAfter(() => reactPlayerComesAndGoes(person.page, 25))).toEqual({ nodes: 0, listeners: 0 })
     expect(await person.page.run(() => globalThis.notes.errors)).toEqual([])
   })
 

@@ -1,3 +1,4 @@
+export * from './around/view.ts'
 export * from './documents/index.ts'
 export * from './fault.ts'
 export * from './layout/fit-row.ts'

@@ -2,7 +2,7 @@ import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react'
 
 export const nothing = (): undefined => undefined
 /** Subscribes to what never changes. */
-export const never = (): (() => void) => nothing
+const never = (): (() => void) => nothing
 
 /**
  * Whether this part of the page is React's by now: not on a server, and not while what a server has written is compared with

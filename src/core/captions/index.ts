@@ -22,6 +22,7 @@ export {
 export { baseDirection } from './text/direction.ts'
 export { readNamedReferences } from './text/named-references.ts'
 export { parseCueText, plainCueText } from './text/parse-cue-text.ts'
+export { type CueRun, cueRuns, timeOfRun } from './text/runs.ts'
 export { type HoursForm, printTimestamp } from './vtt/format-timestamp.ts'
 export { type ParsedVtt, parseVtt, streamVtt } from './vtt/parse-vtt.ts'
 export { type CueSelectorPart, type CueStyleRule, readStyles } from './vtt/read-styles.ts'

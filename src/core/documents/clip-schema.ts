@@ -16,8 +16,7 @@ import {
   union,
   unknown
 } from 'valibot'
-import { focusPointOf } from '../picture/fit.ts'
-import { FITS } from '../picture/fits.ts'
+import { FITS, focusPointOf } from '../picture/fit.ts'
 import { isSafeAddress } from '../safe-address.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
 

@@ -15,6 +15,7 @@ const source = (path: string): string => resolve(home, 'src', path)
 /** By the name of its file: modules that share no state with the one file. */
 export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   ar: 'core/words/ar.ts',
+  around: 'player/around/index.ts',
   'caption-faults': 'core/captions/check/sentences.ts',
   'caption-looks': 'player/bar/caption-looks.ts',
   clip: 'player/clip/player-clip.ts',

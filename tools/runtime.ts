@@ -69,6 +69,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   dock: ['player/dock/index.ts'],
   docked: ['player/dock/docked.ts'],
   window: ['player/window/index.ts'],
+  frames: ['media/html/frames.ts'],
+  around: ['player/around/index.ts'],
   reports: ['wiring/reports/index.ts'],
   'resume-offer': ['player/bar/resume-offer.ts'],
   preview: ['wiring/preview/preview.ts'],

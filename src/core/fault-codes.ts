@@ -155,6 +155,7 @@ export const FAULT_CODES = [
   'track-unlabelled',
   'track-unreachable',
   'track-without-language',
+  'turning-refused',
   'type-cut-short',
   'type-differs',
   'type-missing',
@@ -163,6 +164,8 @@ export const FAULT_CODES = [
   'type-untrue',
   'value-read-only',
   'value-unknown',
+  'view-misshapen',
+  'view-unavailable',
   'vtt-block-late',
   'vtt-signature-missing',
   'vtt-text-stray'

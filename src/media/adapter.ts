@@ -1,6 +1,6 @@
 import type { MediaCapabilities, MediaErrorLike, MediaFacts } from '../core/playback/snapshot.ts'
 import type { DataSettings } from '../core/settings/settings.ts'
-import type { LoadingPort, NativeControlsPort, PosterPort } from './ports.ts'
+import type { FramePort, LoadingPort, NativeControlsPort, PosterPort } from './ports.ts'
 import type { Presentations } from './presentation.ts'
 import type { SourcePort } from './source-port.ts'
 import type { TextTrackPort } from './text-tracks.ts'
@@ -112,6 +112,8 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   readonly posterPort?: PosterPort | undefined
   /** Controls of its own, where it has some. */
   readonly nativeControls?: NativeControlsPort | undefined
+  /** Its picture for whoever draws it elsewhere. Without it, that of a `surface` which is a `<video>` or a `<canvas>`. */
+  readonly frames?: FramePort | undefined
   /** How it is loaded, where that can be said. */
   readonly loading?: LoadingPort | undefined
   /** Settings that its author has written on the media itself, by their keys. */

@@ -31,3 +31,14 @@ export interface LoadingPort {
   autoplay: boolean
   playsInline: boolean
 }
+
+/** The picture of a media as something that can be drawn elsewhere: as a texture, or onto a canvas. */
+export interface FramePort {
+  /** What is drawn; the same for as long as the media lives. */
+  readonly source: Exclude<TexImageSource, ImageData>
+  /**
+   * Calls when the source shows another frame, before that is painted, with the seconds of the timeline that the frame
+   * belongs to. Not while nothing changes. @returns its stop.
+   */
+  observe(fresh: (mediaTime: number) => void): () => void
+}

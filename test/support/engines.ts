@@ -70,7 +70,7 @@ const launchFirefox = async (): Promise<import('puppeteer-core').Browser> => {
     browser: 'firefox',
     headless: true,
     executablePath: program('firefox-esr'),
-    extraPrefsFirefox: { 'media.autoplay.default': 1 }
+    extraPrefsFirefox: { 'media.autoplay.default': 1, 'webgl.force-enabled': true }
   })
 }
 

@@ -8,6 +8,7 @@ import {
   placeOfRay,
   rayAt,
   speedAfter,
+  turningOf,
   turnView,
   type ViewAround,
   WIDEST
@@ -105,4 +106,18 @@ describe('a drag', () => {
 
 it('a turn that was let go of runs out', () => {
   expect([speedAfter(-1), speedAfter(0), speedAfter(1) < 0.01]).toEqual([1, 1, true])
+})
+
+it('the matrix for shaders turns as rays of sight do', () => {
+  fc.assert(
+    fc.property(spot, angle, fc.double({ min: -90, max: 90, noNaN: true }), (at, heading, pitch) => {
+      const before = rayAt(at, PANE, view(0))
+      const matrix = turningOf(view(heading, pitch))
+      const turned = rayAt(at, PANE, view(heading, pitch))
+      for (const row of [0, 1, 2] as const) {
+        const sum = before.reduce((total, part, column) => total + part * (matrix[column * 3 + row] ?? 0), 0)
+        expect(sum).toBeCloseTo(turned[row], 9)
+      }
+    })
+  )
 })

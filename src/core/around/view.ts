@@ -97,3 +97,14 @@ export const dragView = (view: ViewAround, from: Spot, to: Spot, pane: Pane): Vi
 
 /** Speed that is left after some time, as a share: a turn that was let go of runs out within a second. */
 export const speedAfter = (seconds: number): number => Math.exp(-Math.max(0, seconds) * 5)
+
+/** The turning of a view, as a matrix of three columns for shaders: from a ray before the eye to the ray in the world. */
+export const turningOf = ({ heading, pitch }: ViewAround): readonly number[] => {
+  const [lift, turn] = [pitch * DEGREE, heading * DEGREE]
+  const [sinLift, cosLift, sinTurn, cosTurn] = [Math.sin(lift), Math.cos(lift), Math.sin(turn), Math.cos(turn)]
+  return [
+    ...[cosTurn, 0, -sinTurn],
+    ...[-sinLift * sinTurn, cosLift, -sinLift * cosTurn],
+    ...[cosLift * sinTurn, sinLift, cosLift * cosTurn]
+  ]
+}

@@ -17,6 +17,8 @@ export interface ClipFields {
   readonly from?: FieldName
   readonly until?: FieldName
   readonly focusPoint?: FieldName
+  readonly view?: FieldName
+  readonly lookAt?: FieldName
   /** An address alone, or a list of records. */
   readonly sources?: FieldName | ListFields<'src' | 'type' | 'media' | 'width'>
   /** The address of an image. */
@@ -31,7 +33,7 @@ const OWN_FIELDS = ['preset', 'settings'] as const
 
 /** The fields of a clip; those of the entries where it is a list. */
 const FIELDS: ReadonlyMap<string, readonly string[]> = new Map<string, readonly string[]>([
-  ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'poster', 'from', 'until'].map(
+  ...['title', 'width', 'height', 'frameRate', 'fit', 'focusPoint', 'view', 'lookAt', 'poster', 'from', 'until'].map(
     name => [name, []] as const
   ),
   ['sources', ['src', 'type', 'media', 'width']],

@@ -16,6 +16,7 @@ import {
   union,
   unknown
 } from 'valibot'
+import { readDirection } from '../around/directions.ts'
 import { FITS, focusPointOf } from '../picture/fit.ts'
 import { isSafeAddress } from '../safe-address.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
@@ -55,6 +56,7 @@ const time = (what: string) =>
 
 const TRACK_KINDS = ['captions', 'subtitles', 'descriptions', 'chapters', 'metadata'] as const
 
+const DIRECTION = 'heading and pitch in degrees, such as "120 -10"'
 const POINT = 'two percentages, from the left and from the top, such as "50% 20%"'
 
 const source = strictObject({
@@ -98,6 +100,19 @@ export const CLIP_SCHEMA = strictObject({
       string(POINT),
       check(written => focusPointOf(written) !== undefined, POINT),
       description('The point that stays in view where the picture is cut off: from its left and its top.')
+    )
+  ),
+  view: exactOptional(
+    pipe(
+      picklist(['flat', 'around'], 'flat or around'),
+      description('"around" for an equirectangular picture, which goes all round its viewer.')
+    )
+  ),
+  lookAt: exactOptional(
+    pipe(
+      string(DIRECTION),
+      check(written => readDirection(written) !== undefined, DIRECTION),
+      description('Where an all-round picture is looked at first: heading and pitch in degrees.')
     )
   ),
   frameRate: exactOptional(

@@ -74,7 +74,7 @@ const drawsControls = ({ settings = {} }: Clip): boolean => !('controls' in sett
 
 /** What a player says of its clip, whatever shows it. */
 const playerAttributes = ({ clip, preset }: PlayerInput): HtmlAttributes => {
-  const { title, fit, focusPoint, frameRate, from, until } = clip
+  const { title, fit, focusPoint, view, lookAt, frameRate, from, until } = clip
   return {
     id: 'player',
     controls: drawsControls(clip),
@@ -83,6 +83,8 @@ const playerAttributes = ({ clip, preset }: PlayerInput): HtmlAttributes => {
     'poster-at': posterOf(clip).at,
     fit,
     'focus-point': focusPoint,
+    view,
+    'look-at': lookAt,
     'frame-rate': frameRate,
     from,
     until

@@ -22,6 +22,11 @@ export const BROUGHT = {
     values: [],
     states: ['docked']
   },
+  around: {
+    commands: ['turn', 'look-at', 'reset-view', 'change-field-of-view', 'turn-with-device'],
+    values: ['heading', 'pitch', 'field-of-view', 'look-at'],
+    states: ['around', 'turning-with-device']
+  },
   moments: {
     commands: ['next-moment', 'previous-moment'],
     values: ['pointer-moment'],

@@ -1,3 +1,4 @@
+import { tryReadDirection } from '../around/directions.ts'
 import { tryReadClipFields } from '../documents/clip-fields.ts'
 import { type Fault, fault, type Result, refuse, succeed, tellFirst, textOf } from '../fault.ts'
 import { CONTROL_NAMES } from '../layout/layouts.ts'
@@ -37,6 +38,7 @@ const DEEP: Readonly<Record<NonNullable<SettingRow['deep']>, (value: never) => D
   'frame-address': (value: string | number) =>
     value === '' ? { value, faults: [] } : readingOf(tryParseTimeAddress(value), value),
   'clip-fields': (fields: object) => readingOf(tryReadClipFields(fields)),
+  direction: (value: string) => readingOf(tryReadDirection(value), value),
   moments: (value: Parameters<typeof tryReadMoments>[0]) => readingOf(tryReadMoments(value)),
   shortcuts: (value: Parameters<typeof tryReadShortcuts>[0]) => readingOf(tryReadShortcuts(value))
 }

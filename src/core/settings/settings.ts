@@ -91,6 +91,10 @@ export interface DataSettings {
   readonly fit?: Fit | undefined
   /** The point of the picture that stays in view: `50% 20%`, from its left and its top. */
   readonly focusPoint?: string | undefined
+  /** Where an all-round picture is looked at from its middle: `120 -10 60`, heading, pitch and field of view in degrees. */
+  readonly lookAt?: string | undefined
+  /** `around` for an equirectangular picture that is to be looked about in. Default `flat`. Only a player shows it so. */
+  readonly view?: 'flat' | 'around' | undefined
   /** Frames a second, for `step-frame`. */
   readonly frameRate?: number | undefined
   /** Whether clicks and taps on the picture mean something. Default false; true for `<yoke-player>`. */

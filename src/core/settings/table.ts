@@ -29,6 +29,7 @@ export interface SettingRow {
     | 'time-address'
     | 'frame-address'
     | 'moments'
+    | 'direction'
 }
 
 const FLAG: ValueSchema = { type: 'boolean' }
@@ -106,6 +107,7 @@ const SETTINGS = {
   hideAfter: { schema: { type: 'number', exclusiveMinimum: 0, orNever: true }, default: 2.5 },
   layouts: { schema: RECORDS, deep: 'layouts' },
   loading: { schema: words('eager', 'lazy'), default: 'eager', atLoad: true },
+  lookAt: { schema: TEXT, deep: 'direction', picture: true, needs: 'element' },
   loop: { schema: FLAG, default: false },
   measures: { schema: FLAG, default: false },
   moments: { schema: RECORDS, attribute: '', deep: 'moments', default: [] },
@@ -158,6 +160,7 @@ const SETTINGS = {
   title: { schema: TEXT, attribute: 'clip-title', default: '' },
   tracks: { schema: { type: 'array', items: TRACK }, attribute: '', default: [] },
   until: { schema: TIME, deep: 'time-address' },
+  view: { schema: words('flat', 'around'), picture: true, needs: 'element' },
   width: { schema: ABOVE_0, picture: true },
   without: { schema: { type: 'array', items: TEXT }, deep: 'control-names', default: [] },
   words: { schema: RECORD, attribute: '' }

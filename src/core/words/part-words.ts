@@ -1,3 +1,5 @@
+import type { AROUND_WORDS } from './around-words.ts'
+
 /** What the ready-made controls of a playlist say, in English: these words come with it, and are taught as all others. */
 export const LIST_WORDS = {
   next: 'Next',
@@ -25,7 +27,12 @@ export const DOCK_WORDS = {
 /** What stands in the place of a player that is in a window of its own. */
 export const WINDOW_WORDS = { inItsWindow: 'Plays in a window of its own' } as const
 
-type Keys = keyof typeof LIST_WORDS | keyof typeof RESUME_WORDS | keyof typeof DOCK_WORDS | keyof typeof WINDOW_WORDS
+type Keys =
+  | keyof typeof LIST_WORDS
+  | keyof typeof RESUME_WORDS
+  | keyof typeof DOCK_WORDS
+  | keyof typeof WINDOW_WORDS
+  | keyof typeof AROUND_WORDS
 
-/** The words of what comes by itself: lists, resuming, docking, windows. */
+/** The words of what comes by itself: lists, resuming, docking, windows, all-round pictures. */
 export type PartWords = Readonly<Record<Keys, string>>

@@ -1,11 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { AR } from './ar.ts'
+import { AROUND_WORDS } from './around-words.ts'
 import { fillWords } from './basic.ts'
 import { EN, type Words } from './en.ts'
 import { JA } from './ja.ts'
 import { DOCK_WORDS, LIST_WORDS, type PartWords, RESUME_WORDS, WINDOW_WORDS } from './part-words.ts'
 
-const ENGLISH: Words & PartWords = { ...EN, ...LIST_WORDS, ...RESUME_WORDS, ...DOCK_WORDS, ...WINDOW_WORDS }
+const ENGLISH: Words & PartWords = {
+  ...EN,
+  ...LIST_WORDS,
+  ...RESUME_WORDS,
+  ...DOCK_WORDS,
+  ...WINDOW_WORDS,
+  ...AROUND_WORDS
+}
 const KEYS = Object.keys(ENGLISH) as (keyof typeof ENGLISH)[]
 
 const placesIn = (text: string): readonly string[] => [...text.matchAll(/\{\w+\}/g)].map(String).sort()

@@ -83,6 +83,7 @@ const BRINGERS: Readonly<Record<Bringer, readonly [what: string, hint: string]>>
   playlist: ['comes with a playlist, and the player has none', 'name one: <yoke-player playlist="tapes.json">'],
   resume: ['comes with remembering, and the player does not', 'write <yoke-player resume-position="offered">'],
   dock: ['comes with docking, and the player does not dock', 'write <yoke-player dock-when="scrolled-away">'],
+  around: ['comes with an all-round picture, and the player has none', 'write <yoke-player view="around">'],
   moments: [
     'comes with moments, and the player has none',
     'name some: in the clip, in a <track kind="chapters">, or by rows of a data-yoke-moments'

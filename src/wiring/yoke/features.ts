@@ -5,10 +5,7 @@ import { tracksRightIn } from '../../media/html/track-elements.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
 /** Something that a yoke can do, loaded only when it is wanted. */
-interface FeatureRow {
-  readonly part: Part<{ readonly begin: Feature }>
-  readonly isWanted: (yoke: YokeView) => boolean
-}
+type FeatureRow = readonly [part: Part<{ readonly begin: Feature }>, isWanted: (yoke: YokeView) => boolean]
 
 const hasTracks = ({ media, settings, scopes }: YokeView): boolean =>
   (media?.textTracks?.list.length ?? 0) > 0 ||
@@ -21,29 +18,14 @@ const startsByItself = ({ media, settings: { start } }: YokeView): boolean =>
 const CAPTIONS = definePart(() => import('../captions/captions.ts'))
 
 const FEATURES: readonly FeatureRow[] = [
-  { part: CAPTIONS, isWanted: hasTracks },
-  { part: definePart(() => import('../behaviour/starter.ts')), isWanted: startsByItself },
-  {
-    part: definePart(() => import('../playlist/index.ts')),
-    isWanted: ({ settings }) => settings.playlist !== undefined
-  },
-  {
-    part: definePart(() => import('../memory/index.ts')),
-    isWanted: ({ settings: { resume } }) => (resume.position ?? 'off') !== 'off'
-  },
-  {
-    part: definePart(() => import('../memory/habits.ts')),
-    isWanted: ({ settings }) => settings.resume.settings === true
-  },
-  {
-    part: definePart(() => import('../reports/index.ts')),
-    isWanted: ({ settings }) => settings.report.to !== undefined
-  },
-  {
-    part: definePart(() => import('../clip/stretch.ts')),
-    isWanted: ({ settings: { from, until } }) => (from ?? until) !== undefined
-  },
-  { part: definePart(() => import('../moments/index.ts')), isWanted: ({ snapshot }) => snapshot.moments.length > 0 }
+  [CAPTIONS, hasTracks],
+  [definePart(() => import('../behaviour/starter.ts')), startsByItself],
+  [definePart(() => import('../playlist/index.ts')), ({ settings }) => settings.playlist !== undefined],
+  [definePart(() => import('../memory/index.ts')), ({ settings: { resume } }) => (resume.position ?? 'off') !== 'off'],
+  [definePart(() => import('../memory/habits.ts')), ({ settings }) => settings.resume.settings === true],
+  [definePart(() => import('../reports/index.ts')), ({ settings }) => settings.report.to !== undefined],
+  [definePart(() => import('../clip/stretch.ts')), ({ settings: { from, until } }) => (from ?? until) !== undefined],
+  [definePart(() => import('../moments/index.ts')), ({ snapshot }) => snapshot.moments.length > 0]
 ]
 
 /** Keeps the engine from loading and showing the tracks that the library shows; the engine shows them while the library cannot. */
@@ -73,7 +55,7 @@ class NativeTracks {
 /** Begins each feature of a yoke once it is wanted. One that could not be had is asked for again with each press of play. */
 export const beginFeatures = (yoke: YokeView): void => {
   const native = new NativeTracks(yoke)
-  for (const { part, isWanted } of FEATURES) {
+  for (const [part, isWanted] of FEATURES) {
     let begun = false
     const host = {
       signal: yoke.signal,

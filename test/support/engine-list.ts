@@ -33,7 +33,7 @@ const mediaPlugin = (file: string, debian: string): Requirement => ({
 /** What each engine needs. */
 const REQUIREMENTS: Record<EngineName, readonly Requirement[]> = {
   chromium: [program('chromium')],
-  firefox: [program('firefox-esr')],
+  firefox: [program('firefox-esr'), program('Xvfb', 'xvfb')],
   webkit: [
     program('WebKitWebDriver', 'webkit2gtk-driver'),
     program('Xvfb', 'xvfb'),

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import type { EngineName } from './engine-list.ts'
 import { callOf, type EnginePage, program, VIEWPORT } from './engine-page.ts'
 import { PATIENCE } from './patience.ts'
+import { startScreen } from './screen.ts'
 import { openWebKit } from './webkit.ts'
 
 const CHROMIUM_ARGUMENTS = [
@@ -64,13 +65,14 @@ const openChromium = async (): Promise<EnginePage> => {
   }
 }
 
-const launchFirefox = async (): Promise<import('puppeteer-core').Browser> => {
+const launchFirefox = async (display?: string): Promise<import('puppeteer-core').Browser> => {
   const { default: puppeteer } = await import('puppeteer-core')
   return puppeteer.launch({
     browser: 'firefox',
     headless: true,
     executablePath: program('firefox-esr'),
-    extraPrefsFirefox: { 'media.autoplay.default': 1, 'webgl.force-enabled': true }
+    ...(display && { env: { ...process.env, DISPLAY: display } }),
+    extraPrefsFirefox: { 'media.autoplay.default': 1, ...(display && { 'webgl.force-enabled': true }) }
   })
 }
 
@@ -78,7 +80,11 @@ let firefox: ReturnType<typeof launchFirefox> | undefined
 
 const openFirefox = async (): Promise<EnginePage> => {
   firefox ??= launchFirefox()
-  const context = await (await firefox).createBrowserContext()
+  return pageOfFirefox(await firefox)
+}
+
+const pageOfFirefox = async (browser: import('puppeteer-core').Browser): Promise<EnginePage> => {
+  const context = await browser.createBrowserContext()
   const page = await context.newPage()
   page.setDefaultTimeout(PATIENCE)
   await page.setViewport(VIEWPORT)
@@ -106,6 +112,20 @@ const openFirefox = async (): Promise<EnginePage> => {
   }
 }
 
+/** A Firefox of its own, with a screen: without one it has no WebGL. */
+const openFirefoxWithGraphics = async (): Promise<EnginePage> => {
+  const screen = await startScreen()
+  const browser = await launchFirefox(screen.display)
+  const page = await pageOfFirefox(browser)
+  return {
+    ...page,
+    close: async () => {
+      await browser.close()
+      screen.process.kill()
+    }
+  }
+}
+
 const OPENERS: Record<EngineName, () => Promise<EnginePage>> = {
   chromium: openChromium,
   firefox: openFirefox,
@@ -117,6 +137,10 @@ const OPENERS: Record<EngineName, () => Promise<EnginePage>> = {
  * is most of what a page costs, and end with it.
  */
 export const openEngine = (engine: EngineName): Promise<EnginePage> => OPENERS[engine]()
+
+/** A page that has WebGL, in every engine. */
+export const openWithGraphics = (engine: EngineName): Promise<EnginePage> =>
+  engine === 'firefox' ? openFirefoxWithGraphics() : openEngine(engine)
 
 /** Opens a page that no driver looks into: it has to tell what it finds by itself. */
 export const openUnwatched = async (engine: EngineName, url: string): Promise<{ close(): Promise<void> }> => {

@@ -1,6 +1,6 @@
 import type { EngineName } from './engine-list.ts'
 import type { EnginePage } from './engine-page.ts'
-import { openEngine } from './engines.ts'
+import { openEngine, openWithGraphics } from './engines.ts'
 import { PATIENCE } from './patience.ts'
 import { startServer, type TestServer } from './server.ts'
 
@@ -124,9 +124,9 @@ const describePage = (): string => {
 }
 
 /** @param fresh each case has a page of its own: what is remembered, or allowed after a press, matters to it. */
-export const openPerson = async (engine: EngineName, { fresh = false } = {}): Promise<Person> => {
+export const openPerson = async (engine: EngineName, { fresh = false, graphics = false } = {}): Promise<Person> => {
   const server = await startServer()
-  const page = await openEngine(engine)
+  const page = await (graphics ? openWithGraphics : openEngine)(engine)
   let pages = 0
 
   const until: Person['until'] = async (what, condition, ...args) => {

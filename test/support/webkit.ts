@@ -1,7 +1,8 @@
-import { type ChildProcess, spawn } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { callOf, type EnginePage, program, VIEWPORT } from './engine-page.ts'
+import { startScreen } from './screen.ts'
 
 const freePort = async (): Promise<number> => {
   const server = createServer().listen(0, '127.0.0.1')
@@ -11,17 +12,6 @@ const freePort = async (): Promise<number> => {
   await once(server, 'close')
   if (address === null || typeof address === 'string') throw new Error('no free port')
   return address.port
-}
-
-/** A screen in memory; it chooses its own free number and tells it on descriptor 3. */
-const startScreen = async (): Promise<{ process: ChildProcess; display: string }> => {
-  const screen = spawn(program('Xvfb'), ['-displayfd', '3', '-screen', '0', '1400x1000x24', '-nolisten', 'tcp'], {
-    stdio: ['ignore', 'ignore', 'ignore', 'pipe']
-  })
-  const pipe = screen.stdio[3]
-  if (!pipe) throw new Error('no pipe to Xvfb')
-  const [number] = await once(pipe, 'data')
-  return { process: screen, display: `:${String(number).trim()}` }
 }
 
 /** WebDriver's code points for keys without a character (WebDriver, "Keyboard actions"). */

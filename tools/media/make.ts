@@ -4,7 +4,7 @@
  */
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
@@ -17,7 +17,8 @@ interface ClipPlan {
   readonly height: number
   readonly seconds: number
   readonly bell: number
-  readonly posterAt: number
+  /** Seconds; without it there is no poster, as for what goes all round: flat it is distorted. */
+  readonly posterAt?: number
   readonly formats: readonly ('webm' | 'mp4' | 'ogv')[]
   /** Frames a second. Default 25. */
   readonly rate?: number
@@ -25,7 +26,7 @@ interface ClipPlan {
   readonly silent?: true
   /** It hardly moves. */
   readonly still?: true
-  /** It lies behind words: fewer bits will do. */
+  /** Fewer bits will do, in WebM, which the package ships. */
   readonly soft?: true
 }
 
@@ -41,9 +42,27 @@ const PLANS: readonly ClipPlan[] = [
     posterAt: 12.48,
     formats: ['webm', 'mp4', 'ogv']
   },
-  { name: 'tide-board', width: 1280, height: 720, seconds: 30, bell: 523, posterAt: 9, formats: ['webm', 'mp4'] },
+  {
+    name: 'tide-board',
+    width: 1280,
+    height: 720,
+    seconds: 30,
+    bell: 523,
+    posterAt: 9,
+    formats: ['webm', 'mp4'],
+    soft: true
+  },
   { name: 'lock-gate', width: 540, height: 960, seconds: 15, bell: 330, posterAt: 9, formats: ['webm', 'mp4'] },
-  { name: 'tide-clock', width: 600, height: 600, seconds: 12, bell: 440, posterAt: 2, formats: ['webm', 'mp4'] },
+  {
+    name: 'tide-clock',
+    width: 600,
+    height: 600,
+    seconds: 12,
+    bell: 440,
+    posterAt: 2,
+    formats: ['webm', 'mp4'],
+    soft: true
+  },
   {
     name: 'equinox-talk',
     width: 384,
@@ -55,6 +74,15 @@ const PLANS: readonly ClipPlan[] = [
     rate: 1,
     silent: true,
     still: true
+  },
+  {
+    name: 'lamp-room',
+    width: 1536,
+    height: 768,
+    seconds: 12,
+    bell: 294,
+    formats: ['webm', 'mp4'],
+    soft: true
   },
   {
     name: 'harbour-dusk',
@@ -85,7 +113,7 @@ const SOUND_PLANS: readonly {
 
 const media = new URL('../../examples/public/media/', import.meta.url).pathname
 
-const SOFT = ['-crf', '56']
+const SOFT = ['-crf', '56', '-b:a', '16k']
 /** What hardly moves needs few bits. */
 const STILL = ['-crf', '60', '-g', '240']
 
@@ -153,10 +181,20 @@ const ffmpeg = async (
   if (code !== 0) throw new Error(`ffmpeg ended with ${code}`)
 }
 
+/** Where the scenes are served from, to the browser alone. */
+const STUDIO = 'http://studio.test/'
+
 const openStudio = async (page: Page, plan: ClipPlan): Promise<(frame: number) => Promise<Buffer>> => {
-  const scenes = await readFile(new URL('./scenes.js', import.meta.url), 'utf8')
-  await page.setContent('<canvas></canvas>')
-  await page.addScriptTag({ type: 'module', content: `${scenes}; globalThis.studio = { scenes, frameMark }` })
+  await page.route(`${STUDIO}**`, async route => {
+    const name = new URL(route.request().url()).pathname.slice(1)
+    if (name) await route.fulfill({ path: new URL(name, import.meta.url).pathname, contentType: 'text/javascript' })
+    else await route.fulfill({ body: '<canvas></canvas>', contentType: 'text/html' })
+  })
+  await page.goto(STUDIO)
+  const imports = "import { frameMark, scenes } from './scenes.js'; import { lampRoom } from './lamp-room.js'"
+  const content = `${imports}; globalThis.studio = { scenes: { ...scenes, 'lamp-room': lampRoom }, frameMark }`
+  await page.addScriptTag({ type: 'module', content })
+  await page.waitForFunction(() => 'studio' in globalThis)
   return async frame => {
     const picture = await page.evaluate(
       async ([clip, number, time]) => {
@@ -226,19 +264,12 @@ const make = async (page: Page, plan: ClipPlan): Promise<void> => {
       ])
     )
   )
-  await ffmpeg([
-    '-ss',
-    String(plan.posterAt),
-    '-i',
-    master,
-    '-frames:v',
-    '1',
-    '-q:v',
-    '10',
-    join(media, `${plan.name}.jpg`)
-  ])
+  if (plan.posterAt !== undefined) {
+    const one = ['-ss', String(plan.posterAt), '-i', master, '-frames:v', '1', '-q:v', '10']
+    await ffmpeg([...one, join(media, `${plan.name}.jpg`)])
+  }
   await rm(work, { recursive: true })
-  console.log(`made ${plan.name}: ${plan.formats.join(', ')}, poster`)
+  console.log(`made ${plan.name}: ${plan.formats.join(', ')}`)
 }
 
 /** Opus in WebM, and AAC in MPEG-4 for what knows no Opus. */

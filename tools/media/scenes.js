@@ -2,16 +2,16 @@
  * The drawn world of Tern Quay Tide Station: one function a clip, `draw(g, t, clip)`,
  * that paints the frame at `t` seconds on a canvas. Runs in a browser page.
  */
-const ink = '#0b1d2c'
+export const ink = '#0b1d2c'
 const deep = '#123850'
 const sea = '#1d6a80'
-const foam = '#e9f3ee'
-const brass = '#d9a441'
+export const foam = '#e9f3ee'
+export const brass = '#d9a441'
 const stone = '#5d6b70'
 const mist = '#9fb8bd'
 const face = '"DejaVu Sans", "Liberation Sans", sans-serif'
 
-const text = (g, words, x, y, size, colour = foam, align = 'left', weight = 400) => {
+export const text = (g, words, x, y, size, colour = foam, align = 'left', weight = 400) => {
   g.font = `${weight} ${size}px ${face}`
   g.fillStyle = colour
   g.textAlign = align
@@ -79,7 +79,7 @@ const boat = (g, x, y, tilt, hull) => {
 }
 
 /** A full moon, as at every spring tide. */
-const moon = (g, x, y, radius) => {
+export const moon = (g, x, y, radius) => {
   const disc = (dx, dy, size, colour) => {
     g.fillStyle = colour
     g.beginPath()
@@ -278,12 +278,12 @@ const equinoxTalk = (g, t, { width, height, seconds }) => {
 }
 
 /** A window, a lamp or its shine: how bright, from 0 to 1, in a turn that ends as it began. */
-const glow = (t, seconds, phase) => {
+export const glow = (t, seconds, phase) => {
   const turn = 0.5 - 0.5 * Math.cos(2 * Math.PI * (t / seconds - phase))
   return Math.min(1, Math.max(0, turn * 1.8 - 0.25))
 }
 
-const lamp = (g, x, y, radius, bright) => {
+export const lamp = (g, x, y, radius, bright) => {
   const shine = g.createRadialGradient(x, y, 0, x, y, radius)
   shine.addColorStop(0, `rgba(255, 214, 138, ${0.85 * bright})`)
   shine.addColorStop(0.18, `rgba(240, 176, 82, ${0.4 * bright})`)

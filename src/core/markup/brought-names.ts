@@ -14,7 +14,7 @@ export const BROUGHT = {
   },
   resume: {
     commands: ['resume', 'start-over', 'forget'],
-    values: ['resume-time'],
+    values: ['resume-time', 'resume-look'],
     states: ['resume-offered']
   },
   dock: {

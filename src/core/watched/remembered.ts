@@ -14,8 +14,9 @@ export const readPlaces = (text: string): Map<string, WatchedPlace> => {
     return places
   }
   for (const [key, place] of Object.entries(isRecord(kept) ? kept : {})) {
-    const { position, duration, at } = isRecord(place) ? place : {}
-    if ([position, duration, at].every(Number.isFinite)) places.set(key, { position, duration, at } as WatchedPlace)
+    const { position, duration, at, look } = isRecord(place) ? place : {}
+    if (![position, duration, at].every(Number.isFinite)) continue
+    places.set(key, { position, duration, at, ...(typeof look === 'string' && { look }) } as WatchedPlace)
   }
   return places
 }

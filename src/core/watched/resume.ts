@@ -6,6 +6,8 @@ export interface WatchedPlace {
   readonly duration: number
   /** When, in milliseconds of `Date.now()`. */
   readonly at: number
+  /** Where an all-round picture was looked at, as `look-at` writes it. */
+  readonly look?: string
 }
 
 /** When it is worth going on where a clip was left. */

@@ -13,7 +13,7 @@ const SHEET = sharedSheet(/* css */ `
 .compass svg { inline-size: 16px; block-size: 16px; fill: none; stroke: currentColor; stroke-width: 2.4; stroke-linecap: round; stroke-linejoin: round }
 .compass [data-at=up] { grid-area: 1 / 2 } .compass [data-at=left] { grid-area: 2 / 1 } .compass [data-at=home] { grid-area: 2 / 2 }
 .compass [data-at=right] { grid-area: 2 / 3 } .compass [data-at=down] { grid-area: 3 / 2 }
-.compass .needle { inline-size: 24px; block-size: 24px; stroke-width: 1.6; rotate: calc(-1deg * var(--yoke-heading, 0)) }
+.compass .needle { inline-size: 26px; block-size: 26px; stroke-width: 1.6; rotate: calc(-1deg * var(--yoke-heading, 0)) }
 .compass .needle path { fill: var(--accent); stroke: none }
 .compass .device { position: absolute; inset-block-start: calc(100% + 8px); inset-inline-end: calc(50% - 20px); inline-size: 40px; block-size: 40px; background: color-mix(in srgb, var(--surface) 72%, transparent) }
 .compass .device[aria-pressed=true] { color: var(--accent) }
@@ -63,7 +63,7 @@ export const showCompass = (player: PlayerView): (() => void) => {
   const home = create(
     'button',
     { type: 'button', 'data-at': 'home', command: '--reset-view', 'aria-label': words.lookAhead },
-    drawing('M12 2l4 10H8zM10.5 14h3v8h-3z', 'needle')
+    drawing('M12 1l5.5 13h-11zM12 17l3 6h-6z', 'needle')
   )
   const device = create(
     'button',

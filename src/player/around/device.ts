@@ -15,11 +15,11 @@ export const canFollowDevice = (): boolean => 'DeviceOrientationEvent' in global
 /** Turns a view as the device is turned. */
 export class DeviceTurning {
   readonly #steering: Steering
-  readonly #raise: (reason: Fault) => void
+  readonly #raise: (reason: Fault) => unknown
   readonly #changed: () => void
   #life: AbortController | undefined
 
-  constructor(steering: Steering, raise: (reason: Fault) => void, changed: () => void) {
+  constructor(steering: Steering, raise: (reason: Fault) => unknown, changed: () => void) {
     this.#steering = steering
     this.#raise = raise
     this.#changed = changed

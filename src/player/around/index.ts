@@ -1,8 +1,8 @@
 import { readDirection, tryReadDirection, tryReadTurn, writeDirection } from '../../core/around/directions.ts'
 import { AHEAD } from '../../core/around/view.ts'
-import { type Fault, unwrap } from '../../core/fault.ts'
+import { unwrap } from '../../core/fault.ts'
 import { AROUND_WORDS } from '../../core/words/around-words.ts'
-import type { AuthorCommand, AuthorValue } from '../../wiring/yoke/yoke-view.ts'
+import type { AuthorCommand, AuthorValue, YokeView } from '../../wiring/yoke/yoke-view.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
 import { showCompass } from './compass.ts'
 import { canFollowDevice, DeviceTurning } from './device.ts'
@@ -22,11 +22,13 @@ class AllRound {
   #isShown = false
 
   constructor(player: PlayerView) {
-    const raise = (reason: Fault): void => void player.raise(reason)
-    const { yoke } = player
     this.#player = player
     this.#steering = new Steering(() => this.#turned())
-    this.#device = new DeviceTurning(this.#steering, raise, () => yoke.refresh())
+    this.#device = new DeviceTurning(
+      this.#steering,
+      reason => player.raise(reason),
+      () => player.yoke.refresh()
+    )
     this.#name()
   }
 
@@ -87,6 +89,14 @@ class AllRound {
     this.#steering.setHome((lookAt && readDirection(lookAt)) || AHEAD)
   }
 
+  /** Goes on looking where the viewer left it, unless the page says where. */
+  remember(look: string): void {
+    const { yoke } = this.#player
+    const isSaid = yoke.settings.lookAt !== undefined && yoke.settingOrigin('lookAt') !== 'clip'
+    const view = isSaid || this.#steering.isTurned ? undefined : readDirection(look)
+    if (view) this.#steering.look(view)
+  }
+
   #turned(): void {
     const { element, yoke } = this.#player
     this.#picture?.ask()
@@ -136,6 +146,9 @@ class AllRound {
   }
 }
 
+/** Where the viewer left it, where that is remembered. */
+const rememberedLook = (yoke: YokeView): string => String(yoke.authorValues.get('resume-look')?.read(yoke) ?? '')
+
 /** Shows the picture of a player all round, for as long as its setting `view` says so. */
 export const begin: PlayerFeature = (player, signal) => {
   const { yoke } = player
@@ -154,8 +167,10 @@ export const begin: PlayerFeature = (player, signal) => {
     yoke.subscribe(
       ({ settings: { words } }) => `${words.lang} ${player.isDrawn}`,
       () => around.speak()
-    )
+    ),
+    yoke.subscribe(rememberedLook, look => around.remember(look))
   ]
+  around.remember(rememberedLook(yoke))
   yoke.refresh()
   signal.addEventListener('abort', () => {
     for (const stop of stops) stop()

@@ -37,6 +37,8 @@ export class PictureAround {
   #isShown = false
   #isInView = false
   #isLost = false
+  /** The address of what has shown a frame: engines say that there is data before it can be drawn. */
+  #frameOf: string | undefined
   /** The address of what cannot be drawn: it is not tried again. */
   #refused: string | undefined
   #told = ''
@@ -86,6 +88,8 @@ export class PictureAround {
     canvas.addEventListener('webglcontextrestored', () => this.#restore(), { signal })
     const sizes = observeSizes(() => this.place())
     sizes.observe(surface)
+    // What stands before it moves it.
+    if (canvas.offsetParent) sizes.observe(canvas.offsetParent)
     const seen = new IntersectionObserver(entries => this.#see(entries.at(-1)?.isIntersecting === true))
     seen.observe(surface)
     // Its size, its source and whether it has begun: each says whether there is a picture.
@@ -101,6 +105,7 @@ export class PictureAround {
       unfollow()
       this.#stopFrames?.()
       cancelAnimationFrame(this.#request)
+      this.#isInView = false
       this.#show(false)
       canvas.remove()
       // Pages have few contexts: this one is free at once, and not when its canvas is swept up.
@@ -125,29 +130,41 @@ export class PictureAround {
       width: `${surface.offsetWidth}px`,
       height: `${surface.offsetHeight}px`
     })
-    canvas.width = Math.max(1, Math.round(clientWidth * fine))
-    canvas.height = Math.max(1, Math.round(clientHeight * fine))
-    this.ask()
+    const width = Math.max(1, Math.round(clientWidth * fine))
+    const height = Math.max(1, Math.round(clientHeight * fine))
+    if (canvas.width === width && canvas.height === height) return
+    canvas.width = width
+    canvas.height = height
+    // That has cleared it: before anybody sees it so, it is drawn again.
+    this.#draw()
   }
 
   /** Out of view it costs nothing. */
   #see(isInView: boolean): void {
     this.#isInView = isInView
     this.#stopFrames?.()
-    this.#stopFrames = isInView
-      ? this.#frames.observe(() => {
-          this.#isStale = true
-          this.#draw()
-        })
-      : undefined
-    this.ask(true)
+    this.#stopFrames = isInView ? this.#frames.observe(() => this.#came()) : undefined
+    // A frame that has come before tells no more; one that is due is painted by then.
+    if (isInView && this.#media.readyState > 1)
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() => this.#isInView && this.#media.readyState > 1 && this.#came())
+      )
+  }
+
+  /** Another frame of the media is there. */
+  #came(): void {
+    this.#frameOf = this.#media.currentSrc
+    this.#isStale = true
+    this.#draw()
   }
 
   /** What there is to draw; `undefined` while its poster stands, or nothing has come. */
   #size(): Size | undefined {
     const { readyState, videoWidth: width = 0, videoHeight: height = 0, posterPort, currentTime } = this.#media
     const isPoster = !this.#yoke.snapshot.started && currentTime === 0 && (posterPort?.src ?? '') !== ''
-    return readyState < 2 || isPoster || width === 0 ? undefined : { width, height }
+    return readyState < 2 || isPoster || width === 0 || this.#frameOf !== this.#media.currentSrc
+      ? undefined
+      : { width, height }
   }
 
   #draw(): void {

@@ -18,8 +18,9 @@ const NARROWER = 5
 const PER_PIXEL = 0.05
 /** What happened longer before it was let go of is no part of a throw, in milliseconds. */
 const THROW = 90
-/** A turn that is slower than this stands, in degrees a second. */
+/** A turn that is slower than this stands, and none is faster, in degrees a second: a throw is no spin. */
 const SLOWEST = 2
+const FASTEST = 240
 
 const KEYS: Readonly<Record<string, readonly [right: number, up: number]>> = {
   ArrowLeft: [-STEP, 0],
@@ -186,12 +187,21 @@ export class Steering {
 
   /** What was turning when it was let go of turns on for a moment. */
   #throw(now: number): void {
-    const [first] = this.#samples.filter(({ at }) => now - at < THROW)
+    const [first] = this.#samples
     const last = this.#samples.at(-1)
-    if (!first || !last || first === last || matchMedia('(prefers-reduced-motion: reduce)').matches) return
+    if (
+      !first ||
+      !last ||
+      first === last ||
+      now - last.at > THROW ||
+      matchMedia('(prefers-reduced-motion: reduce)').matches
+    )
+      return
     const seconds = (last.at - first.at) / 1000
-    const right = between(first.view.heading, last.view.heading) / seconds
-    const up = (last.view.pitch - first.view.pitch) / seconds
+    const [right, up] = [
+      between(first.view.heading, last.view.heading) / seconds,
+      (last.view.pitch - first.view.pitch) / seconds
+    ].map(speed => Math.max(-FASTEST, Math.min(FASTEST, speed))) as [number, number]
     const begun = performance.now()
     let before = begun
     const step = (at: number): void => {

@@ -17,6 +17,7 @@ export const begin: Feature = yoke => {
     }
   })
   authorValues.set('resume-time', { read: () => (memory.offer === undefined ? '' : formatClock(memory.offer)) })
+  authorValues.set('resume-look', { read: () => memory.look })
   authorStates.set('resume-offered', () => memory.offer !== undefined)
   yoke.refresh()
 }

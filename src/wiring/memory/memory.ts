@@ -11,6 +11,8 @@ const EVERY = 5000
 export class Memory {
   /** Where it may be gone on with, in seconds; `undefined` while nothing is offered. */
   offer: number | undefined
+  /** Where its picture, which goes all round, was looked at; `''` for what does not. */
+  look = ''
   readonly #yoke: YokeView
   #key: string | undefined
   #kept = Number.NEGATIVE_INFINITY
@@ -73,8 +75,11 @@ export class Memory {
     if (this.#kept === Number.POSITIVE_INFINITY || (this.offer !== undefined && !isBegun)) return
     if (this.offer !== undefined) this.#withdraw()
     this.#kept = performance.now()
+    const look = this.#yoke.authorValues.get('look-at')?.read(this.#yoke)
     const place =
-      ended || !Number.isFinite(duration) ? undefined : { position, duration: duration ?? 0, at: Date.now() }
+      ended || !Number.isFinite(duration)
+        ? undefined
+        : { position, duration: duration ?? 0, at: Date.now(), ...(look && { look: String(look) }) }
     if (!keepPlace(this.#key, place)) this.#tellRefused()
   }
 
@@ -88,6 +93,7 @@ export class Memory {
     const { settings, snapshot, media } = this.#yoke
     const { position: how = 'off', ...rules } = settings.resume
     const left = key === undefined || how === 'off' ? undefined : placeOfClip(key)
+    this.look = left?.look ?? ''
     const place = left && resumePlace(left, Date.now(), { ...RESUME_RULES, ...defined(rules) })
     // The page, or the address, says where to begin.
     const isSaid = settings.start.at !== undefined || (snapshot.fragment !== undefined && !snapshot.stretch)

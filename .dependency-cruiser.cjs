@@ -1,14 +1,15 @@
-/** Imports go down only: player, presets and effects -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
+/** Imports go down only: scenes -> effects; player, presets and effects -> wiring -> media -> loading -> core; the command line stands on core. No arrow up, no circle. */
 const room = name => `^src/${name}/`
 const above = {
-  core: ['loading', 'media', 'wiring', 'player', 'presets', 'effects', 'cli'],
-  loading: ['media', 'wiring', 'player', 'presets', 'effects', 'cli'],
-  media: ['wiring', 'player', 'presets', 'effects', 'cli'],
-  wiring: ['player', 'presets', 'effects', 'cli'],
-  player: ['presets', 'effects', 'cli'],
-  presets: ['player', 'effects', 'cli'],
-  effects: ['player', 'presets', 'cli'],
-  cli: ['loading', 'media', 'wiring', 'player', 'presets', 'effects']
+  core: ['loading', 'media', 'wiring', 'player', 'presets', 'effects', 'scenes', 'cli'],
+  loading: ['media', 'wiring', 'player', 'presets', 'effects', 'scenes', 'cli'],
+  media: ['wiring', 'player', 'presets', 'effects', 'scenes', 'cli'],
+  wiring: ['player', 'presets', 'effects', 'scenes', 'cli'],
+  player: ['presets', 'effects', 'scenes', 'cli'],
+  presets: ['player', 'effects', 'scenes', 'cli'],
+  effects: ['player', 'presets', 'scenes', 'cli'],
+  scenes: ['player', 'presets', 'cli'],
+  cli: ['loading', 'media', 'wiring', 'player', 'presets', 'effects', 'scenes']
 }
 
 module.exports = {

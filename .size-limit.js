@@ -49,6 +49,20 @@ export default [
     limit: '2.3 kB',
     gzip: true
   },
+  // Loaded by pages that draw scenes alone; with what they need of the core.
+  {
+    name: 'scenes: picture, clock, offers',
+    path: 'dist/scenes/index.js',
+    import: '{ openPicture, clockOf, offerCommand }',
+    limit: '3.3 kB',
+    gzip: true
+  },
+  { name: 'scenes: all', path: 'dist/scenes/index.js', limit: '9.8 kB', gzip: true },
+  // The bar is 6 kB for the all-round view.
+  alone('around', '5.66 kB', 'all-round view (bar: 6 kB)'),
+  // With ready-made controls: the buttons that turn it.
+  alone('compass', '1.5 kB'),
+  alone('frames', '341 B'),
   // The bar is 3 kB.
   alone('react/index', '3 kB', 'React binding'),
   {

@@ -16,8 +16,11 @@ const source = (path: string): string => resolve(home, 'src', path)
 export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   ar: 'core/words/ar.ts',
   around: 'player/around/index.ts',
+  'around-device': 'player/around/device.ts',
+  'around-faults': 'player/around/faults.ts',
   'caption-faults': 'core/captions/check/sentences.ts',
   'caption-looks': 'player/bar/caption-looks.ts',
+  compass: 'player/around/compass.ts',
   clip: 'player/clip/player-clip.ts',
   diagnosis: 'media/html/diagnose.ts',
   dialect: 'core/documents/dialect.ts',

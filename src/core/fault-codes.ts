@@ -126,6 +126,7 @@ export const FAULT_CODES = [
   'setting-unreadable',
   'shapes-differ',
   'shortcut-unknown',
+  'sound-unplaceable',
   'source-damaged',
   'source-denied',
   'source-missing',

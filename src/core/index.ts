@@ -1,5 +1,5 @@
 export * from './around/device.ts'
-export { readDirection, tryReadDirection, tryReadTurn, writeDirection } from './around/directions.ts'
+export { readDirection, readTurn, writeDirection } from './around/directions.ts'
 export * from './around/view.ts'
 export * from './documents/index.ts'
 export * from './fault.ts'

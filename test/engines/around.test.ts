@@ -243,9 +243,7 @@ describe('a picture that goes all round, in a page of one’s own', () => {
     expect(await read('look-at')).toBe('90 10 75')
     await person.click('#wrong')
     await person.until('the fault', () => notes.faults.length > 0)
-    expect(await person.page.run(() => notes.faults)).toEqual([
-      'number-unreadable: write heading and pitch, such as "120 -10"'
-    ])
+    expect(await person.page.run(() => notes.faults)).toEqual(['number-unreadable: write value="120 -10"'])
     expect(await person.text('p')).toBe('All round')
   })
 

@@ -1,4 +1,3 @@
-import { fault, type Result, refuse, succeed } from '../fault.ts'
 import { AHEAD, boundView, type ViewAround } from './view.ts'
 
 /** Numbers with spaces between them, as attributes and values of commands write directions; `undefined` for anything else. */
@@ -9,7 +8,7 @@ const readNumbers = (text: string, most: number): readonly number[] | undefined 
 }
 
 /** A turn in words, `"30"` or `"-15 10"`: degrees to the right, and up. `undefined` for what is none. */
-const readTurn = (text: string): { readonly right: number; readonly up: number } | undefined => {
+export const readTurn = (text: string): { readonly right: number; readonly up: number } | undefined => {
   const [right, up = 0] = readNumbers(text, 2) ?? []
   return right === undefined ? undefined : { right, up }
 }
@@ -21,22 +20,6 @@ const readTurn = (text: string): { readonly right: number; readonly up: number }
 export const readDirection = (text: string): ViewAround | undefined => {
   const [heading, pitch = 0, fieldOfView = AHEAD.fieldOfView] = readNumbers(text, 3) ?? []
   return heading === undefined ? undefined : boundView({ heading, pitch, fieldOfView })
-}
-
-/** As {@link readDirection}. Fault: `number-unreadable`. */
-export const tryReadDirection = (text: string): Result<ViewAround> => {
-  const view = readDirection(text)
-  if (view) return succeed(view)
-  const hint = 'write heading and pitch, such as "120 -10"'
-  return refuse(fault('number-unreadable', `Degrees of a direction were expected, but “${text}” came.`, hint))
-}
-
-/** As {@link readTurn}. Fault: `number-unreadable`. */
-export const tryReadTurn = (text: string): Result<{ readonly right: number; readonly up: number }> => {
-  const turn = readTurn(text)
-  if (turn) return succeed(turn)
-  const hint = 'write how far to the right, and how far up where that is wanted, such as "15" or "0 -10"'
-  return refuse(fault('number-unreadable', `Degrees were expected, but “${text}” came.`, hint))
 }
 
 const plain = (degrees: number): string => String(Math.round(degrees * 10) / 10)

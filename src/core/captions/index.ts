@@ -7,6 +7,7 @@ export { type Tidied, type TidyNote, tidyVtt } from './edit/tidy.ts'
 export { CueIndex } from './index/cue-index.ts'
 export * from './layout/cue-box.ts'
 export * from './layout/place-cues.ts'
+export { type Line, type Measure, type Piece, wrapRuns } from './layout/wrap-runs.ts'
 export { type ParsedSubRip, parseSubRip, serializeSubRip } from './subrip/subrip.ts'
 export {
   BASIC_REFERENCES,

@@ -11,12 +11,12 @@ import {
   picklist,
   pipe,
   record,
+  regex,
   strictObject,
   string,
   union,
   unknown
 } from 'valibot'
-import { readDirection } from '../around/directions.ts'
 import { FITS, focusPointOf } from '../picture/fit.ts'
 import { isSafeAddress } from '../safe-address.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
@@ -111,7 +111,7 @@ export const CLIP_SCHEMA = strictObject({
   lookAt: exactOptional(
     pipe(
       string(DIRECTION),
-      check(written => readDirection(written) !== undefined, DIRECTION),
+      regex(/^\s*-?\d+(\.\d+)?(\s+-?\d+(\.\d+)?){0,2}\s*$/, DIRECTION),
       description('Where an all-round picture is looked at first: heading and pitch in degrees.')
     )
   ),

@@ -1,4 +1,3 @@
-import { tryReadDirection } from '../around/directions.ts'
 import { tryReadClipFields } from '../documents/clip-fields.ts'
 import { type Fault, fault, type Result, refuse, succeed, tellFirst, textOf } from '../fault.ts'
 import { CONTROL_NAMES } from '../layout/layouts.ts'
@@ -20,6 +19,16 @@ export interface DeepReading {
 const readingOf = (result: Result<unknown>, value?: unknown): DeepReading =>
   result.ok ? { value: value ?? result.value, faults: [] } : { value: undefined, faults: [result.fault] }
 
+/** Written out, so that pages whose pictures are flat do not load what turns others; `tryReadDirection` reads it. */
+const DIRECTION = /^\s*-?\d+(\.\d+)?(\s+-?\d+(\.\d+)?){0,2}\s*$/
+
+const directionUnreadable = (value: string): Fault =>
+  fault(
+    'number-unreadable',
+    `Degrees of a direction were expected, but “${value}” came.`,
+    'write heading and pitch, such as "120 -10"'
+  )
+
 const isControl = (name: string): boolean => (CONTROL_NAMES as readonly string[]).includes(name)
 
 /** How values are read whose schema does not say all. */
@@ -38,7 +47,7 @@ const DEEP: Readonly<Record<NonNullable<SettingRow['deep']>, (value: never) => D
   'frame-address': (value: string | number) =>
     value === '' ? { value, faults: [] } : readingOf(tryParseTimeAddress(value), value),
   'clip-fields': (fields: object) => readingOf(tryReadClipFields(fields)),
-  direction: (value: string) => readingOf(tryReadDirection(value), value),
+  direction: (value: string) => readingOf(DIRECTION.test(value) ? succeed(value) : refuse(directionUnreadable(value))),
   moments: (value: Parameters<typeof tryReadMoments>[0]) => readingOf(tryReadMoments(value)),
   shortcuts: (value: Parameters<typeof tryReadShortcuts>[0]) => readingOf(tryReadShortcuts(value))
 }

@@ -1,4 +1,4 @@
-import { AROUND_WORDS } from '../../core/words/around-words.ts'
+import type { AROUND_WORDS } from '../../core/words/around-words.ts'
 import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import { create, fill } from '../look/create.ts'
 import type { PlayerView } from '../player-view.ts'
@@ -11,8 +11,7 @@ const SHEET = sharedSheet(/* css */ `
 }
 .compass button { display: grid; place-items: center; inline-size: 28px; block-size: 28px; padding: 0; border: 0; border-radius: 50%; background: none; color: inherit; cursor: pointer }
 .compass svg { inline-size: 16px; block-size: 16px; fill: none; stroke: currentColor; stroke-width: 2.4; stroke-linecap: round; stroke-linejoin: round }
-.compass [data-at=up] { grid-area: 1 / 2 } .compass [data-at=left] { grid-area: 2 / 1 } .compass [data-at=home] { grid-area: 2 / 2 }
-.compass [data-at=right] { grid-area: 2 / 3 } .compass [data-at=down] { grid-area: 3 / 2 }
+.compass :is([data-at=up], [data-at=down]) { grid-column: 2 } .compass [data-at=left] { grid-column: 1 }
 .compass .needle { inline-size: 26px; block-size: 26px; stroke-width: 1.6; rotate: calc(-1deg * var(--yoke-heading, 0)) }
 .compass .needle path { fill: var(--accent); stroke: none }
 .compass .device { position: absolute; inset-block-start: calc(100% + 8px); inset-inline-end: calc(50% - 20px); inline-size: 40px; block-size: 40px; background: color-mix(in srgb, var(--surface) 72%, transparent) }
@@ -41,9 +40,10 @@ const ARROWS = [
 ] as const
 
 /** Buttons that turn the view, for who cannot drag: over the picture of ready-made controls. @returns its removal. */
-export const showCompass = (player: PlayerView): (() => void) => {
-  const { yoke } = player
-  const words = { ...AROUND_WORDS, ...yoke.settings.words }
+export const showCompass = (
+  player: PlayerView,
+  words: Readonly<Record<keyof typeof AROUND_WORDS, string>>
+): (() => void) => {
   const shadow = player.openShadow()
   SHEET.adopt(shadow, 'behind')
   const arrows = ARROWS.map(([at, word, value, d]) =>
@@ -85,8 +85,9 @@ export const showCompass = (player: PlayerView): (() => void) => {
       'aria-label': words.lookAround,
       'data-yoke-keep-clear': '!idle'
     },
-    ...arrows,
+    ...arrows.slice(0, 2),
     home,
+    ...arrows.slice(2),
     device
   )
   const place = create('slot', { name: 'compass' }, compass)

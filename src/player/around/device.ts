@@ -1,16 +1,16 @@
 import { lookOfDevice } from '../../core/around/device.ts'
-import type { Fault } from '../../core/fault.ts'
-import { turningRefused } from './faults.ts'
+import { type Fault, fault } from '../../core/fault.ts'
 import type { Steering } from './steering.ts'
+
+/** The device does not let itself be followed. */
+const turningRefused = (why: string, hint: string): Fault =>
+  fault('turning-refused', `The view does not turn with the device: ${why}.`, hint)
 
 /** How long a device may take until it says how it is held, in milliseconds. */
 const PATIENCE = 1500
 
 /** Where a press is needed first (Device Orientation, "requestPermission()"). */
 type Asking = typeof DeviceOrientationEvent & { requestPermission?(): Promise<'granted' | 'denied'> }
-
-/** Whether there is anything to follow: something that is held in the hand, and says how. */
-export const canFollowDevice = (): boolean => 'DeviceOrientationEvent' in globalThis && navigator.maxTouchPoints > 0
 
 /** Turns a view as the device is turned. */
 export class DeviceTurning {

@@ -38,6 +38,12 @@ export const misshapen = (width: number, height: number): Fault =>
     'export it as equirectangular, or take view="around" away'
   )
 
-/** The device does not let itself be followed. */
-export const turningRefused = (why: string, hint: string): Fault =>
-  fault('turning-refused', `The view does not turn with the device: ${why}.`, hint)
+/** Why a value of a command cannot be read. */
+export const degreesUnreadable = (command: string, value: string): Fault => {
+  const example = command === 'look-at' ? '120 -10' : '15'
+  return fault(
+    'number-unreadable',
+    `Degrees for ${command} were expected, but “${value}” came.`,
+    `write value="${example}"`
+  )
+}

@@ -1,20 +1,31 @@
-import { readDirection, tryReadDirection, tryReadTurn, writeDirection } from '../../core/around/directions.ts'
+import { readDirection, readTurn, writeDirection } from '../../core/around/directions.ts'
 import { AHEAD } from '../../core/around/view.ts'
-import { unwrap } from '../../core/fault.ts'
+import { FaultError } from '../../core/fault.ts'
 import { AROUND_WORDS } from '../../core/words/around-words.ts'
+import { definePart, use } from '../../loading/part.ts'
 import type { AuthorCommand, AuthorValue, YokeView } from '../../wiring/yoke/yoke-view.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
-import { showCompass } from './compass.ts'
-import { canFollowDevice, DeviceTurning } from './device.ts'
+import type { DeviceTurning } from './device.ts'
 import { PictureAround } from './picture.ts'
 import { Steering } from './steering.ts'
 import { SURFACE_SHEET } from './surface-sheet.ts'
+
+/** What is said where it cannot be shown: most pages never need it. */
+const FAULTS = definePart(() => import('./faults.ts'))
+/** Buttons that turn it: they come with ready-made controls. */
+const COMPASS = definePart(() => import('./compass.ts'))
+/** What turns it with the device that it is seen on: others never need it. */
+const DEVICE = definePart(() => import('./device.ts'))
+
+/** Whether there is anything to follow: something that is held in the hand, and says how. */
+const canFollowDevice = (): boolean => 'DeviceOrientationEvent' in globalThis && navigator.maxTouchPoints > 0
 
 /** A picture that goes all round a player's viewer: what shows it, what turns it, and what it is called in markup. */
 class AllRound {
   readonly #player: PlayerView
   readonly #steering: Steering
-  readonly #device: DeviceTurning
+  /** Here before the press that asks for it: some browsers ask the viewer then, and never later. */
+  #device: DeviceTurning | undefined
   #picture: PictureAround | undefined
   /** What ends with the picture that is shown now. */
   #life: AbortController | undefined
@@ -24,11 +35,6 @@ class AllRound {
   constructor(player: PlayerView) {
     this.#player = player
     this.#steering = new Steering(() => this.#turned())
-    this.#device = new DeviceTurning(
-      this.#steering,
-      reason => player.raise(reason),
-      () => player.yoke.refresh()
-    )
     this.#name()
   }
 
@@ -42,7 +48,7 @@ class AllRound {
       {
         yoke,
         steering: this.#steering,
-        raise: reason => this.#player.raise(reason),
+        tell: choose => use(FAULTS, this.#player, faults => this.#player.raise(choose(faults))),
         shown: isShown => {
           this.#isShown = isShown
           yoke.refresh()
@@ -61,26 +67,47 @@ class AllRound {
     canvas.setAttribute('role', 'application')
     this.#steering.follow(surface, canvas, element, signal)
     picture.begin(signal)
+    if (canFollowDevice()) this.#bringDevice()
     this.speak()
   }
 
   hide(): void {
     this.#life?.abort()
     this.#life = undefined
-    this.#device.stop()
+    this.#device?.stop()
     if (this.#picture) delete this.#picture.surface.dataset.yokeAround
     this.#picture = undefined
     this.#hideCompass?.()
     this.#hideCompass = undefined
   }
 
-  /** In the player's words, as far as there are controls of its own. */
+  #bringDevice(): void {
+    const player = this.#player
+    use(DEVICE, player, ({ DeviceTurning }) => {
+      this.#device ??= new DeviceTurning(
+        this.#steering,
+        reason => player.raise(reason),
+        () => player.yoke.refresh()
+      )
+      player.yoke.refresh()
+    })
+  }
+
+  /** In the player's words; with buttons that turn it, where the player draws controls of its own. */
   speak(): void {
-    const { yoke, isDrawn } = this.#player
-    const words = { ...AROUND_WORDS, ...yoke.settings.words }
-    this.#picture?.canvas.setAttribute('aria-label', `${words.lookAround}. ${words.howToLook}`)
+    const picture = this.#picture
     this.#hideCompass?.()
-    this.#hideCompass = this.#picture && isDrawn ? showCompass(this.#player) : undefined
+    this.#hideCompass = undefined
+    if (!picture) return
+    const player = this.#player
+    const words = { ...AROUND_WORDS, ...player.yoke.settings.words }
+    picture.canvas.setAttribute('aria-label', `${words.lookAround}. ${words.howToLook}`)
+    if (!player.isDrawn) return
+    use(COMPASS, player, ({ showCompass }) => {
+      if (this.#picture !== picture) return
+      this.#hideCompass?.()
+      this.#hideCompass = showCompass(player, words)
+    })
   }
 
   /** Where the page says that it is to look at first. */
@@ -109,27 +136,31 @@ class AllRound {
     const steering = this.#steering
     const { commands, authorValues, authorStates } = this.#player.yoke
     const availability = (): 'now' | 'later' => (this.#isShown ? 'now' : 'later')
+    /** A command that takes degrees. */
+    const byDegrees = <Read>(
+      name: string,
+      read: (text: string) => Read | undefined,
+      run: (degrees: Read) => void
+    ): AuthorCommand => ({
+      run: async value => {
+        const text = String(value ?? '')
+        const degrees = read(text)
+        if (degrees === undefined) throw new FaultError((await FAULTS.load()).degreesUnreadable(name, text))
+        run(degrees)
+      },
+      availability
+    })
     const all: Readonly<Record<string, AuthorCommand>> = {
-      turn: {
-        run: value => {
-          const { right, up } = unwrap(tryReadTurn(String(value ?? '')))
-          steering.turn(right, up)
-        },
-        availability
-      },
-      'look-at': { run: value => steering.look(unwrap(tryReadDirection(String(value ?? '')))), availability },
+      turn: byDegrees('turn', readTurn, ({ right, up }) => steering.turn(right, up)),
+      'look-at': byDegrees('look-at', readDirection, view => steering.look(view)),
+      'change-field-of-view': byDegrees('change-field-of-view', readTurn, ({ right: by }) =>
+        steering.look({ ...steering.view, fieldOfView: steering.view.fieldOfView + by })
+      ),
       'reset-view': { run: () => steering.reset(), availability },
-      'change-field-of-view': {
-        run: value => {
-          const { right: by } = unwrap(tryReadTurn(String(value ?? '')))
-          steering.look({ ...steering.view, fieldOfView: steering.view.fieldOfView + by })
-        },
-        availability
-      },
       'turn-with-device': {
-        run: () => (this.#device.isOn ? this.#device.stop() : this.#device.begin()),
-        availability: () => (canFollowDevice() ? availability() : 'never'),
-        isOn: () => this.#device.isOn
+        run: () => (this.#device?.isOn ? this.#device.stop() : this.#device?.begin()),
+        availability: () => (this.#device ? availability() : 'never'),
+        isOn: () => this.#device?.isOn === true
       }
     }
     for (const [name, command] of Object.entries(all)) commands.set(name, command)
@@ -142,7 +173,7 @@ class AllRound {
     authorValues.set('field-of-view', angle('fieldOfView'))
     authorValues.set('look-at', { read: () => writeDirection(steering.view) })
     authorStates.set('around', () => this.#isShown)
-    authorStates.set('turning-with-device', () => this.#device.isOn)
+    authorStates.set('turning-with-device', () => this.#device?.isOn === true)
   }
 }
 

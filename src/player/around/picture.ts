@@ -1,12 +1,14 @@
 import type { Fault } from '../../core/fault.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
-import { framesOf } from '../../media/html/frames.ts'
+import { framesOf } from '../../media/frames.ts'
 import type { FramePort } from '../../media/ports.ts'
 import { observeSizes } from '../../wiring/scope/observe-sizes.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
-import { misshapen, noPicture, tooLarge, underNativeControls, unreadable, withoutWebgl } from './faults.ts'
 import { Sphere } from './sphere.ts'
 import type { Steering } from './steering.ts'
+
+/** What of the faults is to be told. */
+type Choose = (faults: typeof import('./faults.ts')) => Fault
 
 /** A finer picture than this costs more than can be seen, in device pixels for a CSS pixel. */
 const FINEST = 2
@@ -26,7 +28,7 @@ export class PictureAround {
   readonly #yoke: Yoke
   readonly #media: MediaAdapter
   readonly #steering: Steering
-  readonly #raise: (reason: Fault) => void
+  readonly #tell: (choose: Choose) => void
   readonly #shownChanged: (isShown: boolean) => void
   readonly #frames: FramePort
   readonly #sphere: Sphere
@@ -41,12 +43,13 @@ export class PictureAround {
   #frameOf: string | undefined
   /** The address of what cannot be drawn: it is not tried again. */
   #refused: string | undefined
-  #told = ''
+  /** The address of what has another shape, and was told of. */
+  #distorted: string | undefined
   #request = 0
   #stopFrames: (() => void) | undefined
 
   private constructor(
-    { yoke, steering, raise, shown }: Around,
+    { yoke, steering, tell, shown }: Around,
     media: MediaAdapter,
     frames: FramePort,
     gl: WebGL2RenderingContext
@@ -54,7 +57,7 @@ export class PictureAround {
     this.#yoke = yoke
     this.#media = media
     this.#steering = steering
-    this.#raise = raise
+    this.#tell = tell
     this.#shownChanged = shown
     this.#frames = frames
     this.#gl = gl
@@ -70,7 +73,7 @@ export class PictureAround {
     const canvas = document.createElement('canvas')
     const gl = frames && canvas.getContext('webgl2', { alpha: false, antialias: false, depth: false })
     if (frames && gl) return new PictureAround(around, media, frames, gl)
-    around.raise(frames ? withoutWebgl() : noPicture(media.service))
+    around.tell(faults => (frames ? faults.withoutWebgl() : faults.noPicture(media.service)))
     return undefined
   }
 
@@ -130,8 +133,8 @@ export class PictureAround {
       width: `${surface.offsetWidth}px`,
       height: `${surface.offsetHeight}px`
     })
-    const width = Math.max(1, Math.round(clientWidth * fine))
-    const height = Math.max(1, Math.round(clientHeight * fine))
+    const width = Math.round(clientWidth * fine)
+    const height = Math.round(clientHeight * fine)
     if (canvas.width === width && canvas.height === height) return
     canvas.width = width
     canvas.height = height
@@ -186,29 +189,25 @@ export class PictureAround {
 
   /** Puts the media's picture in the texture. @returns whether it could. */
   #take({ width, height }: Size): boolean {
-    if (Math.max(width, height) > this.#most) return this.#refuse(tooLarge(width, height, this.#most))
-    if (this.#media.nativeControls?.shown) return this.#refuse(underNativeControls())
+    if (Math.max(width, height) > this.#most) return this.#refuse(({ tooLarge }) => tooLarge(width, height, this.#most))
+    if (this.#media.nativeControls?.shown) return this.#refuse(({ underNativeControls }) => underNativeControls())
     try {
       this.#sphere.take(this.#frames.source)
     } catch {
       // Its origin lets no page read it (HTML, "origin-clean").
-      return this.#refuse(unreadable())
+      return this.#refuse(({ unreadable }) => unreadable())
     }
-    if (Math.abs(width / height / 2 - 1) > TOLERANCE) this.#tell(misshapen(width, height))
+    if (Math.abs(width / height / 2 - 1) > TOLERANCE && this.#distorted !== this.#media.currentSrc) {
+      this.#distorted = this.#media.currentSrc
+      this.#tell(({ misshapen }) => misshapen(width, height))
+    }
     return true
   }
 
-  #refuse(reason: Fault): false {
+  #refuse(choose: Choose): false {
     this.#refused = this.#media.currentSrc
-    this.#tell(reason)
+    this.#tell(choose)
     return false
-  }
-
-  /** Once for each source. */
-  #tell(reason: Fault): void {
-    const told = `${reason.code} ${this.#media.currentSrc}`
-    if (told !== this.#told) this.#raise(reason)
-    this.#told = told
   }
 
   #show(isShown: boolean): void {
@@ -237,7 +236,7 @@ export class PictureAround {
 export interface Around {
   readonly yoke: Yoke
   readonly steering: Steering
-  raise(reason: Fault): void
+  tell(choose: Choose): void
   /** It is shown from now on, or is not any more. */
   shown(isShown: boolean): void
 }

@@ -33,10 +33,7 @@ export class Sphere {
   begin(): void {
     const gl = this.#gl
     const program = gl.createProgram()
-    for (const [type, source] of [
-      [gl.VERTEX_SHADER, VERTEX],
-      [gl.FRAGMENT_SHADER, FRAGMENT]
-    ] as const) {
+    const add = (type: GLenum, source: string): void => {
       const shader = gl.createShader(type)
       // None is given by a context that is lost.
       if (!shader) return
@@ -44,19 +41,16 @@ export class Sphere {
       gl.compileShader(shader)
       gl.attachShader(program, shader)
     }
+    add(gl.VERTEX_SHADER, VERTEX)
+    add(gl.FRAGMENT_SHADER, FRAGMENT)
     gl.linkProgram(program)
     gl.useProgram(program)
     this.#reach = gl.getUniformLocation(program, 'reach')
     this.#turning = gl.getUniformLocation(program, 'turning')
     gl.bindTexture(gl.TEXTURE_2D, gl.createTexture())
-    // Behind the viewer its edges meet, and are one; no smaller copies, which would show a seam there.
-    for (const [name, value] of [
-      [gl.TEXTURE_WRAP_S, gl.REPEAT],
-      [gl.TEXTURE_WRAP_T, gl.CLAMP_TO_EDGE],
-      [gl.TEXTURE_MIN_FILTER, gl.LINEAR],
-      [gl.TEXTURE_MAG_FILTER, gl.LINEAR]
-    ] as const)
-      gl.texParameteri(gl.TEXTURE_2D, name, value)
+    // No smaller copies: they would show a seam behind the viewer, where its edges meet and are one (they repeat by themselves).
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.LINEAR)
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_T, gl.CLAMP_TO_EDGE)
   }
 
   /** Takes the picture that is to be drawn. @throws {DOMException} `SecurityError` where a page may not read it. */

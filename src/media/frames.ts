@@ -1,8 +1,14 @@
-import type { MediaAdapter } from '../adapter.ts'
-import type { FramePort } from '../ports.ts'
+import type { MediaAdapter } from './adapter.ts'
+import type { FramePort } from './ports.ts'
 
-/** Told by the engine of each frame (`HTMLVideoElement.requestVideoFrameCallback()`). */
-const tellEachFrame = (video: HTMLVideoElement, fresh: (mediaTime: number) => void): (() => void) => {
+/** What shows frames, and tells of each (`HTMLVideoElement.requestVideoFrameCallback()`). */
+interface Telling {
+  requestVideoFrameCallback(told: (now: number, frame: { readonly mediaTime: number }) => void): number
+  cancelVideoFrameCallback(request: number): void
+}
+
+/** Told by the engine of each frame. */
+const tellEachFrame = (video: Telling, fresh: (mediaTime: number) => void): (() => void) => {
   let request = 0
   const ask = (): void => {
     request = video.requestVideoFrameCallback((_, { mediaTime }) => {
@@ -40,7 +46,9 @@ export const framesOf = (media: MediaAdapter): FramePort | undefined => {
   if (frames || service !== undefined || !surface) return frames
   const tag = surface.localName
   if (tag !== 'video' && tag !== 'canvas') return undefined
-  const source = surface as HTMLVideoElement
-  const isTold = 'requestVideoFrameCallback' in source
-  return { source, observe: fresh => (isTold ? tellEachFrame(source, fresh) : tellWhilePlaying(media, fresh)) }
+  const telling = 'requestVideoFrameCallback' in surface ? (surface as unknown as Telling) : undefined
+  return {
+    source: surface as unknown as FramePort['source'],
+    observe: fresh => (telling ? tellEachFrame(telling, fresh) : tellWhilePlaying(media, fresh))
+  }
 }

@@ -133,6 +133,8 @@ const HOSTED = 'yokewright.hosted.js'
 const PRESETS = 'yokewright.presets.js'
 /** Effects, likewise. */
 const EFFECTS = 'yokewright.effects.js'
+/** Scenes, likewise. */
+const SCENES = 'yokewright.scenes.js'
 
 /** The files of the classic script, in `dist`. */
 export const CLASSIC_FILES: readonly string[] = [
@@ -140,6 +142,7 @@ export const CLASSIC_FILES: readonly string[] = [
   HOSTED,
   PRESETS,
   EFFECTS,
+  SCENES,
   ...Object.keys(CLASSIC_PARTS).map(name => `yokewright.${name}.js`)
 ]
 
@@ -149,6 +152,7 @@ export const buildClassic = async (): Promise<void> => {
   await buildScript(source('media/hosted/index.ts'), 'yokewright.hosted', HOSTED, [partsBeside])
   await buildScript(source('presets/classic.ts'), 'yokewright.presets', PRESETS, [partsBeside])
   await buildScript(source('effects/index.ts'), 'yokewright.effects', EFFECTS)
+  await buildScript(source('scenes/index.ts'), 'yokewright.scenes', SCENES)
   for (const [name, path] of Object.entries(CLASSIC_PARTS))
     await buildScript(
       source(path),

@@ -18,13 +18,16 @@ describe('the package', () => {
     expect(Number(node(`console.log(Object.keys(await import('${name}')).length)`))).toBeGreaterThan(0)
   })
 
-  it.each(['yokewright.js', 'yokewright.hosted.js', 'yokewright.presets.js', 'yokewright.effects.js'])(
-    '%s is read as a module too',
-    file => {
-      const script = `await import('./dist/${file}'); console.log(Object.keys(globalThis.yokewright).length)`
-      expect(Number(node(script))).toBeGreaterThan(0)
-    }
-  )
+  it.each([
+    'yokewright.js',
+    'yokewright.hosted.js',
+    'yokewright.presets.js',
+    'yokewright.effects.js',
+    'yokewright.scenes.js'
+  ])('%s is read as a module too', file => {
+    const script = `await import('./dist/${file}'); console.log(Object.keys(globalThis.yokewright).length)`
+    expect(Number(node(script))).toBeGreaterThan(0)
+  })
 
   it('runs the core in Node', () => {
     expect(

@@ -71,7 +71,7 @@ export class PictureAround {
   static open(around: Around, media: MediaAdapter): PictureAround | undefined {
     const frames = framesOf(media)
     const canvas = document.createElement('canvas')
-    const gl = frames && canvas.getContext('webgl2', { alpha: false, antialias: false, depth: false })
+    const gl = frames && canvas.getContext('webgl2', { alpha: false, antialias: false })
     if (frames && gl) return new PictureAround(around, media, frames, gl)
     around.tell(faults => (frames ? faults.withoutWebgl() : faults.noPicture(media.service)))
     return undefined
@@ -83,9 +83,9 @@ export class PictureAround {
       position: 'absolute',
       pointerEvents: 'none',
       outlineOffset: '-4px',
-      borderRadius: 'inherit'
+      borderRadius: 'inherit',
+      visibility: 'hidden'
     })
-    canvas.style.visibility = 'hidden'
     surface.after(canvas)
     canvas.addEventListener('webglcontextlost', event => this.#lose(event), { signal })
     canvas.addEventListener('webglcontextrestored', () => this.#restore(), { signal })

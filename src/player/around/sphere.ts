@@ -4,9 +4,9 @@ import { turningOf, type ViewAround } from '../../core/around/view.ts'
 const VERTEX = `#version 300 es
 uniform vec2 reach; uniform mat3 turning; out vec3 ray;
 void main() {
-  vec2 corner = vec2(gl_VertexID << 1 & 2, gl_VertexID & 2) * 2. - 1.;
-  ray = turning * vec3(corner * reach, 1.);
-  gl_Position = vec4(corner, 0., 1.);
+vec2 corner = vec2(gl_VertexID << 1 & 2, gl_VertexID & 2) * 2. - 1.;
+ray = turning * vec3(corner * reach, 1.);
+gl_Position = vec4(corner, 0., 1.);
 }`
 
 /** As \`placeOfRay\` of the core has it, for each point. */
@@ -14,8 +14,8 @@ const FRAGMENT = `#version 300 es
 precision highp float;
 in vec3 ray; uniform sampler2D picture; out vec4 colour;
 void main() {
-  vec3 sight = normalize(ray);
-  colour = texture(picture, vec2(.5 + atan(sight.x, sight.z) / 6.2831853, .5 - asin(clamp(sight.y, -1., 1.)) / 3.14159265));
+vec3 sight = normalize(ray);
+colour = texture(picture, vec2(.5 + atan(sight.x, sight.z) / radians(360.), .5 - asin(clamp(sight.y, -1., 1.)) / radians(180.)));
 }`
 
 /** Draws an equirectangular picture as it is seen from its middle, by WebGL 2. */

@@ -227,11 +227,11 @@ export class Steering {
 
   #key(event: KeyboardEvent): void {
     if (event.ctrlKey || event.altKey || event.metaKey) return
-    const turn = KEYS[event.key]
-    const zoom = ZOOMS[event.key]
+    const { key } = event
+    const [turn, zoom] = [KEYS[key], ZOOMS[key]]
     if (turn) this.turn(...turn)
-    else if (zoom !== undefined) this.#zoom(zoom)
-    else if (event.key === 'Home') this.reset()
+    else if (zoom) this.#zoom(zoom)
+    else if (key === 'Home') this.reset()
     else return
     // It neither scrolls the page nor seeks.
     event.preventDefault()

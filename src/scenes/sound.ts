@@ -10,7 +10,10 @@ export interface SoundOptions {
   readonly at?: Place3d
   /** How it fades with distance, and where to it sounds (Web Audio, "PannerOptions"). */
   readonly panner?: Omit<PannerOptions, 'positionX' | 'positionY' | 'positionZ'>
-  /** What plays it. Default: one for the page. Players that sound from places by one context are heard by one listener. */
+  /**
+   * What plays it. Default: one for the page, which players that sound from places share. Chromium holds every element whose
+   * sound a context has taken for as long as the context lives: where scenes come and go, give each its own, and close it.
+   */
   readonly context?: AudioContext
   /** Ends it. */
   readonly signal?: AbortSignal
@@ -26,10 +29,42 @@ export interface PlacedSound {
   close(): void
 }
 
-/** The one way out of a media element, once it was taken (Web Audio, "MediaElementAudioSourceNode"): it cannot be given back. */
-interface Outlet {
-  readonly node: MediaElementAudioSourceNode
-  readonly places: Set<PannerNode>
+/**
+ * The one way out of a media element, once it was taken (Web Audio, "MediaElementAudioSourceNode"): it cannot be given back. It
+ * leads to its places, or to everywhere where there is none, and only while the element plays: a context holds what it hears.
+ */
+class Outlet {
+  readonly context: AudioContext
+  readonly #node: MediaElementAudioSourceNode
+  readonly #places = new Set<PannerNode>()
+  readonly #element: Element & { readonly paused?: boolean }
+
+  constructor(element: Element, context: AudioContext) {
+    this.context = context
+    this.#element = element
+    this.#node = context.createMediaElementSource(element as HTMLElement as never)
+    for (const type of ['play', 'pause', 'ended', 'emptied']) element.addEventListener(type, () => this.#lead())
+    this.#lead()
+  }
+
+  add(place: PannerNode): void {
+    this.#places.add(place)
+    place.connect(this.context.destination)
+    this.#lead()
+  }
+
+  remove(place: PannerNode): void {
+    this.#places.delete(place)
+    place.disconnect()
+    this.#lead()
+  }
+
+  #lead(): void {
+    this.#node.disconnect()
+    if (this.#element.paused !== false) return
+    if (this.#places.size === 0) this.#node.connect(this.context.destination)
+    for (const place of this.#places) this.#node.connect(place)
+  }
 }
 
 const outlets = new WeakMap<Element, Outlet>()
@@ -62,12 +97,7 @@ const whyNot = ({ yoke: { media } }: Yoked): Fault | undefined => {
 }
 
 const outletOf = (element: Element, context: AudioContext): Outlet => {
-  const known = outlets.get(element)
-  if (known) return known
-  const outlet = {
-    node: context.createMediaElementSource(element as HTMLElement as never),
-    places: new Set<PannerNode>()
-  }
+  const outlet = outlets.get(element) ?? new Outlet(element, context)
   outlets.set(element, outlet)
   return outlet
 }
@@ -92,14 +122,12 @@ export const placeSound = (
   const element = player.yoke.media?.surface
   if (reason || !element)
     return refuse(reason ?? unplaceable('there is no media yet', 'wait until the player is ready'))
-  const { node, places } = outletOf(element, context)
+  const outlet = outletOf(element, context)
   // The context that has taken the sound has it for good.
-  const own = node.context as AudioContext
+  const own = outlet.context
   const panner = new PannerNode(own, { panningModel: 'HRTF', refDistance: 1, ...options })
   setPlace(panner, at)
-  if (places.size === 0) node.disconnect()
-  places.add(panner)
-  node.connect(panner).connect(own.destination)
+  outlet.add(panner)
   // A context that was made before any press waits for one.
   const wake = (isPlaying: boolean): void => {
     if (isPlaying && own.state === 'suspended') own.resume().catch(() => undefined)
@@ -108,10 +136,7 @@ export const placeSound = (
   const unfollow = player.yoke.subscribe(({ states }) => states.playing, wake)
   const close = (): void => {
     unfollow()
-    if (!places.delete(panner)) return
-    node.disconnect(panner)
-    panner.disconnect()
-    if (places.size === 0) node.connect(own.destination)
+    outlet.remove(panner)
   }
   signal?.addEventListener('abort', close)
   player.yoke.signal.addEventListener('abort', close)

@@ -162,6 +162,7 @@ describe('once a page has settled', () => {
 <button type="button" id="k" commandfor="dialog" command="--own-thing">x</button><div id="dialog"></div>
 <button type="button" id="l" commandfor="dialog" command="show-modal">x</button>
 <yoke-player id="m" controls width="320" height="180" style="width: 320px" layouts='[{ "rows": [["play-pause", "stop", "restart", "seek-bar", "clock", "volume", "captions", "playback-rate", "loop", "fullscreen"]] }]'><video muted width="320" height="180" preload="auto" src="/media/tide-clock.webm"></video></yoke-player>
+<yoke-player id="o" loop playsinline muted width="300" height="300"><video width="300" height="300" preload="auto" src="/media/tide-clock.webm"></video></yoke-player>
 <yoke-player id="n" preset="lesson" width="300" height="100"><video muted width="300" height="100" preload="auto" src="/media/tide-clock.webm"></video></yoke-player>`
 
   it('each mistake that nothing else tells is told, once, with the nearest right name; other people’s names are left alone', async () => {

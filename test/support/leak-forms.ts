@@ -40,6 +40,7 @@ export const LEAK_FORMS: Readonly<Record<string, Form>> = {
   'from and until': [player('from="2" until="4"')],
   memory: [player('controls resume-position="offered" resume-settings')],
   reports: [player('report-to="/media/nowhere"')],
+  'all round': [player('controls view="around" src="/media/lamp-room.webm" muted', '')],
   docking: [player('controls dock-when="scrolled-away"')],
   'a window of its own': [player('controls picture-in-picture="player"')],
   'clip by script': [player('controls', ''), 'clip'],
@@ -143,3 +144,47 @@ export const reactPlayerComesAndGoes = (page: EnginePage, count: number): Promis
       await new Promise(resolve => requestAnimationFrame(resolve))
     }
   }, count)
+
+/**
+ * Draws a player by other means while it plays, and takes it away: its picture on a texture, captions, offers, shapes, sound
+ * from a place. Needs the classic script of scenes.
+ */
+export const scenesComeAndGo = (page: EnginePage, times: number): Promise<void> =>
+  page.run(async (cycles: number) => {
+    const { scenes } = (globalThis as unknown as { yokewright: { scenes: typeof import('../../src/scenes/index.ts') } })
+      .yokewright
+    const main = document.querySelector('main') as HTMLElement
+    const gl = document.createElement('canvas').getContext('webgl2') as WebGL2RenderingContext
+    const pen = document.createElement('canvas').getContext('2d') as CanvasRenderingContext2D
+    const texture = gl.createTexture()
+    // Chromium holds what has sounded through a context for as long as the context lives.
+    const context = new AudioContext()
+    for (let cycle = 0; cycle < cycles; cycle += 1) {
+      main.innerHTML = '<yoke-player muted loop src="/media/tide-clock.webm"></yoke-player>'
+      const player = main.firstElementChild as HTMLElementTagNameMap['yoke-player']
+      const life = new AbortController()
+      const { signal } = life
+      const picture = scenes.openPicture(player, { signal })
+      const clock = scenes.clockOf(player)
+      const shape = { name: 'screen', children: [{ name: '--play-pause', children: [] }] }
+      const shapes = scenes.coupleShapes(shape, player, { signal })
+      const offer = scenes.offerCommand(player, 'toggle-muted', { layer: main, signal })
+      for (const listen of [picture.subscribe, picture.follow, offer.subscribe]) listen.call(picture, () => undefined)
+      await player.yoke.run('play')
+      scenes.placeSound(player, { context, signal })
+      for (let frame = 0; frame < 3; frame += 1) {
+        clock(await new Promise(requestAnimationFrame))
+        scenes.uploadPicture(gl, texture, picture)
+        scenes.paintCaptions(pen, player)
+      }
+      // One ends its scene first, the next goes with its player alone.
+      if (cycle % 2 === 0) life.abort()
+      shapes.refresh()
+      main.replaceChildren()
+      if (cycle % 2 === 1) life.abort()
+      // A player lets its media go once it knows that it was not merely moved.
+      await new Promise(resolve => setTimeout(resolve))
+    }
+    gl.getExtension('WEBGL_lose_context')?.loseContext()
+    await context.close()
+  }, times)

@@ -66,6 +66,7 @@ export const MEDIA_ATTRIBUTES: readonly string[] = [
 
 /** Set by the library itself: not a mistake of the author's. */
 export const SET_BY_US: readonly string[] = [
+  'data-yoke-around',
   'data-yoke-corner',
   'data-yoke-debug',
   'data-yoke-lane',

@@ -4,6 +4,7 @@ import { DATA_ATTRIBUTES, MEDIA_ATTRIBUTES, SET_BY_US } from '../../core/markup/
 import { nearestName } from '../../core/nearest-name.ts'
 import { COMMAND_NAMES, isCommandName } from '../../core/playback/commands.ts'
 import { VALUES } from '../../core/playback/values.ts'
+import { ATTRIBUTE_KEYS, type SettingKey } from '../../core/settings/table.ts'
 import { isOutsideReference, targetOf } from '../couplings/reference.ts'
 import { attributeOf, closest, findAll, isTag, matches, rootOf, tagOf } from '../scope/nodes.ts'
 import { ignoredBy } from '../yoke/ignored-settings.ts'
@@ -154,9 +155,13 @@ const checkMedia: Check = (element, yoke) => {
 }
 
 /** The player and its media say the same thing. */
-const checkTwice: Check = element => {
+const checkTwice: Check = (element, yoke) => {
   const player = matches(element, 'video, audio') ? closest(element, 'yoke-player') : null
-  const twice = player && SHARED.find(name => attributeOf(element, name) !== null && attributeOf(player, name) !== null)
+  // What the player itself has set on its media since is no second word.
+  const written = yoke?.media?.surface === element ? yoke.media.written : undefined
+  const says = (name: string): boolean =>
+    attributeOf(element, name) !== null && (!written || (ATTRIBUTE_KEYS.get(name) as SettingKey) in written)
+  const twice = player && SHARED.find(name => attributeOf(player, name) !== null && says(name))
   return twice
     ? fault(
         'setting-twice',

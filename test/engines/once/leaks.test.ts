@@ -5,7 +5,8 @@ import {
   controlsComeAndGo,
   drawReactPlayer,
   LEAK_FORMS,
-  reactPlayerComesAndGoes
+  reactPlayerComesAndGoes,
+  scenesComeAndGo
 } from '../../support/leak-forms.ts'
 import '../../support/page-types.ts'
 import { openPerson, type Person } from '../../support/person.ts'
@@ -45,6 +46,13 @@ describe('what comes and goes leaves nothing', () => {
       nodes: 0,
       listeners: 0
     })
+  })
+
+  it('players that are drawn by other means while they play', async () => {
+    await person.mount('<main></main>', { head: '<script src="/dist/yokewright.scenes.js" defer></script>' })
+    await person.until('scenes', () => 'scenes' in yokewright)
+    expect(await keptAfter(() => scenesComeAndGo(person.page, 12))).toEqual({ nodes: 0, listeners: 0 })
+    expect(await person.page.run(() => globalThis.notes.errors)).toEqual([])
   })
 
   it('players of React that go while they play, hooks of them that stay, in strict mode', async () => {

@@ -1,0 +1,17 @@
+import { launchChromium } from './test/support/engines.ts'
+import { startServer } from './test/support/server.ts'
+const server = await startServer()
+const browser = await launchChromium()
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+page.on('console', m => console.log(m.type(), m.text().slice(0, 300)))
+page.on('pageerror', e => console.log('ERR', String(e).slice(0, 500)))
+await page.goto(server.address + '/quay-in-the-round/index.html')
+await page.waitForTimeout(2500)
+await page.evaluate("document.querySelector('#tide').yoke.run('seek', 8)")
+await page.waitForTimeout(1500)
+await page.screenshot({ path: '/tmp/quay.png' })
+const v = await page.locator('#view').boundingBox()
+await page.mouse.move(v.x + 600, v.y + 300); await page.mouse.down(); await page.mouse.move(v.x + 400, v.y + 280, { steps: 4 }); await page.mouse.move(v.x + 150, v.y + 280, { steps: 4 }); await page.mouse.up()
+await page.waitForTimeout(800)
+await page.screenshot({ path: '/tmp/quay2.png' })
+await browser.close(); await server.close()

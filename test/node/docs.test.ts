@@ -27,6 +27,7 @@ import { headingsIn, namesUnder, samplesIn } from '../support/samples.ts'
 const home = fileURLToPath(new URL('../../', import.meta.url))
 const MARKUP = 'docs/reference/markup.md'
 const DOCKING = 'docs/reference/docking.md'
+const AROUND = 'docs/reference/around.md'
 const MEMORY = 'docs/reference/memory.md'
 const MOMENTS = 'docs/reference/moments.md'
 const PLAYLISTS = 'docs/reference/playlists.md'
@@ -46,6 +47,9 @@ describe('the reference has what the code has', () => {
     ['Commands of memory', MEMORY, BROUGHT.resume.commands],
     ['Values of memory', MEMORY, BROUGHT.resume.values],
     ['States of memory', MEMORY, BROUGHT.resume.states],
+    ['Commands of the view', AROUND, BROUGHT.around.commands],
+    ['Values of the view', AROUND, BROUGHT.around.values],
+    ['States of the view', AROUND, BROUGHT.around.states],
     ['Commands of docking', DOCKING, BROUGHT.dock.commands],
     ['States of docking', DOCKING, BROUGHT.dock.states],
     ['Attributes', 'docs/reference/player.md', YokePlayer.observedAttributes]

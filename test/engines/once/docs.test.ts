@@ -14,9 +14,9 @@ afterAll(() => person?.leave())
 /** The samples name their files as a reader would; here they lie where the test server has them. */
 const withAddresses = (code: string): string =>
   code
-    .replaceAll(/src="((?:spring-tide|bell-buoy)[\w.]*(?:#[^"]*)?)"/g, 'src="/media/$1"')
-    .replaceAll(/'((?:spring-tide|bell-buoy)[\w.]*)'/g, "'/media/$1'")
-    .replaceAll(/"((?:spring-tide|bell-buoy)[\w.]*)"/g, '"/media/$1"')
+    .replaceAll(/src="((?:spring-tide|bell-buoy|lamp-room)[\w.]*(?:#[^"]*)?)"/g, 'src="/media/$1"')
+    .replaceAll(/'((?:spring-tide|bell-buoy|lamp-room)[\w.]*)'/g, "'/media/$1'")
+    .replaceAll(/"((?:spring-tide|bell-buoy|lamp-room)[\w.]*)"/g, '"/media/$1"')
     .replace(/<script src="yokewright.js" defer><\/script>/, '')
 
 describe('the samples in HTML', () => {

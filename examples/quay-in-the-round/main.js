@@ -192,6 +192,8 @@ const paint = () => {
   camera.updateProjectionMatrix()
   camera.rotation.set((pitch * Math.PI) / 180, (-heading * Math.PI) / 180, 0, 'YXZ')
   camera.updateMatrixWorld()
+  // Before anything asks where it is drawn.
+  scene.updateMatrixWorld()
   for (const [mesh, offer] of offers) {
     show(mesh, offer, offer === over)
     offer.place(placeOf(mesh))

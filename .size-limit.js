@@ -57,7 +57,7 @@ export default [
     limit: '3.3 kB',
     gzip: true
   },
-  { name: 'scenes: all', path: 'dist/scenes/index.js', limit: '9.8 kB', gzip: true },
+  { name: 'scenes: all', path: 'dist/scenes/index.js', limit: '9.85 kB', gzip: true },
   // The bar is 6 kB for the all-round view.
   alone('around', '5.66 kB', 'all-round view (bar: 6 kB)'),
   // With ready-made controls: the buttons that turn it.

@@ -14,6 +14,16 @@ export const harbourSounds = async (page: Page, address: string, shoot: Shoot): 
   await shoot('harbour-sounds')
 }
 
+/** The quay in the round: three screens in the lamp room, with one of them at eight seconds. */
+export const quay = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
+  await page.goto(`${address}quay-in-the-round/index.html`)
+  await page.waitForFunction('document.querySelector("#tide video").readyState > 2')
+  await page.evaluate('document.querySelector("#tide").yoke.run("seek", 8)')
+  await page.waitForFunction('document.querySelector("#tide").yoke.snapshot.captionText !== ""')
+  await page.evaluate('new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))')
+  await shoot('quay-in-the-round')
+}
+
 /** The station dashboard: all pictures play from one desk. */
 export const dashboard = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
   await page.goto(`${address}dashboard/index.html`)

@@ -1,18 +1,7 @@
-import { execFileSync } from 'node:child_process'
-import { once } from 'node:events'
-import { mkdtemp, rm } from 'node:fs/promises'
-import { createServer } from 'node:http'
-import type { AddressInfo } from 'node:net'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import type { Page } from 'playwright-core'
-import sirv from 'sirv'
 import { VIEWPORT } from '../test/support/engine-page.ts'
 
 type Shoot = (name: string) => Promise<unknown>
-
-const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 
 const READY =
   '[...document.querySelectorAll(".samples yoke-player")].every(each => each.shadowRoot?.querySelector(".bar .cell"))'
@@ -102,43 +91,4 @@ export const layers = async (page: Page, address: string, shoot: Shoot): Promise
   )
   await shoot('layers')
   await page.setViewportSize(VIEWPORT)
-}
-
-/** A clip in a frame that may do least, on a page of another site. */
-export const embedded = async (page: Page, shoot: Shoot): Promise<void> => {
-  const folder = await mkdtemp(join(tmpdir(), 'yokewright-embed-'))
-  const cli = (...args: readonly string[]): string =>
-    execFileSync(
-      process.execPath,
-      [at('dist/cli/main.js'), 'embed', at('examples/public/media/spring-tide.json'), ...args],
-      {
-        encoding: 'utf8'
-      }
-    )
-  cli('--preset', 'house:light@1', '--out', join(folder, 'tide'))
-  const files = sirv(folder, { dev: true })
-  let elsewhere = ''
-  const server = createServer((request, response) => {
-    if (request.url === '/elsewhere')
-      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(elsewhere)
-    else files(request, response)
-  })
-  server.listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const { port } = server.address() as AddressInfo
-  const frame = cli('--as', 'frame', '--base', `http://127.0.0.1:${port}/tide/`)
-  elsewhere = `<!doctype html><html lang="en"><title>Elsewhere</title><style>body { max-width: 46rem; margin: 40px auto; font: 19px/1.6 Georgia, serif; color: #222; background: #fbfaf6 } iframe { margin-block: 12px }</style><h1>Notes from the coast</h1><p>A page of somebody else, at an address of its own. The frame below is all that it has of the station.</p>${frame}<p>The sea rises here by more than five metres, twice a day.</p>`
-  try {
-    // Another host, and so another origin.
-    await page.goto(`http://localhost:${port}/elsewhere`)
-    const inside = await (await page.waitForSelector('iframe')).contentFrame()
-    await inside?.waitForSelector('yoke-player [part~="play-pause"]')
-    await inside?.evaluate('document.querySelector("yoke-player").yoke.run("play")')
-    await inside?.waitForFunction('document.querySelector("yoke-player").currentTime > 1')
-    await shoot('embed-frame')
-  } finally {
-    server.close()
-    server.closeAllConnections()
-    await rm(folder, { recursive: true })
-  }
 }

@@ -8,10 +8,10 @@ import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk } from './screenshots-captions.ts'
 import { twoHosts } from './screenshots-hosted.ts'
-import { dashboard, harbourSounds, readingTable, watchOn } from './screenshots-lists.ts'
+import { dashboard, harbourSounds, quay, readingTable, watchOn } from './screenshots-lists.ts'
 import { houseLooks } from './screenshots-presets.ts'
 import { duskBackdrop, threeFormats } from './screenshots-sources.ts'
-import { brassGauge, embedded, layers, workshop } from './screenshots-workshop.ts'
+import { brassGauge, layers, workshop } from './screenshots-workshop.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const picture = (name: string): string => at(`docs/screenshots/${name}.png`)
@@ -74,8 +74,8 @@ try {
   await workshop(page, address, name => page.screenshot({ path: picture(name) }))
   await brassGauge(page, address, name => page.screenshot({ path: picture(name) }))
   await layers(page, address, name => page.screenshot({ path: picture(name) }))
-  await embedded(page, name => page.screenshot({ path: picture(name) }))
   await dashboard(page, address, name => page.screenshot({ path: picture(name) }))
+  await quay(page, address, name => page.screenshot({ path: picture(name) }))
   await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
   await readingTable(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await watchOn(page, address, name => page.screenshot({ path: picture(name) }))

@@ -13,6 +13,7 @@ const KEYS = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, STEP],
 export const lookAbout = (area, { turned, pressed }) => {
   let view = { ...AHEAD, fieldOfView: 54 }
   let held
+  area.tabIndex = 0
   const look = next => {
     view = next
     turned(view)

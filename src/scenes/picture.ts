@@ -149,8 +149,7 @@ class OpenPicture implements Picture {
 
 /**
  * The picture of a player as something to draw: as a texture of WebGL or WebGPU, or onto a canvas. Open it once and use it on
- * as many surfaces as you like.
- * @param options.signal ends it.
+ * as many surfaces as you like. The signal ends it.
  */
 export const openPicture = ({ yoke }: Yoked, { signal }: { readonly signal?: AbortSignal } = {}): Picture => {
   const picture = new OpenPicture(yoke)

@@ -24,6 +24,7 @@ export interface PlacedSound {
   readonly context: AudioContext
   /** For what {@link moveTo} does not do: cones, distances. */
   readonly panner: PannerNode
+  /** Lets it sound from elsewhere. */
   moveTo(at: Place3d): void
   /** The player sounds from everywhere again. Twice is harmless. */
   close(): void

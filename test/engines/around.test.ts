@@ -298,9 +298,64 @@ describe('a picture that goes all round, in a page of one’s own', () => {
     expect(await page.run(() => notes.errors)).toEqual([])
   })
 
+  it('turns with the device after a press, from where it is, and says why where it may not', async () => {
+    const { page } = person
+    await person.mount(
+      `<script>
+      Object.defineProperty(navigator, 'maxTouchPoints', { value: 5 })
+      globalThis.DeviceOrientationEvent = class extends Event {
+        static requestPermission = () => Promise.resolve(globalThis.answer ?? 'granted')
+      }
+      globalThis.hold = (alpha, beta, gamma) => dispatchEvent(Object.assign(new Event('deviceorientation'), { alpha, beta, gamma }))
+      </script>${player(`controls look-at="100 0" src="${ROOM}"`)}`
+    )
+    await isAround()
+    await person.until('the button', () => {
+      const button = document.querySelector('yoke-player')?.shadowRoot?.querySelector<HTMLElement>('.compass .device')
+      return button && !button.hidden && button.ariaDisabled !== 'true'
+    })
+    await person.click('yoke-player >>> .compass .device')
+    await person.until('it to be on', () =>
+      document.querySelector('yoke-player')?.matches(':state(turning-with-device)')
+    )
+    // Held upright, then turned by 30 degrees to the right and leant back by ten.
+    await page.run(() => {
+      const { hold } = globalThis as unknown as { hold(alpha: number, beta: number, gamma: number): void }
+      hold(200, 90, 0)
+      hold(170, 100, 0)
+    })
+    await person.until('the turn', () => {
+      const { yoke } = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+      return yoke.authorValues.get('look-at')?.read(yoke) === '130 10 75'
+    })
+    await person.click('yoke-player >>> .compass .device')
+    await person.until(
+      'it to be off',
+      () => !document.querySelector('yoke-player')?.matches(':state(turning-with-device)')
+    )
+    await page.run(() => Object.assign(globalThis, { answer: 'denied' }))
+    await person.click('yoke-player >>> .compass .device')
+    await person.until('the fault', () => notes.faults.length > 0)
+    expect(await page.run(() => notes.faults)).toEqual(['turning-refused: allow motion and orientation for this site'])
+  })
+
   it('says that a picture has another shape', async () => {
     await person.mount(player('controls src="/media/tide-clock.webm"'))
     await isAround()
     expect(await person.page.run(() => notes.faults.map(told => told.split(':')[0]))).toEqual(['view-misshapen'])
   })
+})
+
+// Without a screen Firefox has none here; the others always do.
+it.runIf(currentEngine() === 'firefox')('stays flat in a browser without WebGL, says so, and plays', async () => {
+  const plain = await openPerson('firefox')
+  await plain.mount(player(`controls src="${ROOM}"`))
+  await plain.until('the fault', () => notes.faults.length > 0)
+  expect(await plain.page.run(() => notes.faults)).toEqual([expect.stringMatching(/^view-unavailable: /)])
+  await plain.page.run(() => document.querySelector('yoke-player')?.yoke.run('play'))
+  await plain.until('it to play', () => (document.querySelector('yoke-player')?.currentTime ?? 0) > 0.3)
+  expect(
+    await plain.page.run(() => [notes.errors.length, document.querySelector('yoke-player')?.matches(':state(around)')])
+  ).toEqual([0, false])
+  await plain.leave()
 })

@@ -40,6 +40,41 @@ const style = (selector: string, property: string) =>
     `const found = document.querySelector('yoke-player').shadowRoot?.querySelector('${selector}') ?? document.querySelector('yoke-player'); return !/^(none|)$/.test(getComputedStyle(found).getPropertyValue('${property}'))`
   ) as () => unknown
 
+const ROOM = '<video muted playsinline preload="auto" src="/media/lamp-room.webm"></video>'
+/** Has what goes round shown anew. */
+const showAnew = async (): Promise<void> => {
+  const element = document.querySelector('yoke-player')
+  element?.setAttribute('view', 'flat')
+  await new Promise(resolve => setTimeout(resolve))
+  element?.setAttribute('view', 'around')
+}
+
+const AROUND_PARTS: Readonly<Record<string, Wanted>> = {
+  around: {
+    html: player('view="around"', ROOM),
+    again: press,
+    works: () => document.querySelector('yoke-player canvas')
+  },
+  compass: {
+    html: player('controls view="around"', ROOM),
+    again: showAnew,
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('.compass')
+  },
+  'around-device': {
+    html: `<script>Object.defineProperty(navigator, 'maxTouchPoints', { value: 5 })</script>${player('view="around"', ROOM)}`,
+    again: showAnew,
+    works: () => {
+      const { yoke } = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+      return yoke.commands.get('turn-with-device')?.availability?.(yoke) !== 'never'
+    }
+  },
+  'around-faults': {
+    html: player('view="around"', '<audio preload="auto" src="/media/fog-horn.webm"></audio>'),
+    again: showAnew,
+    works: hasFault('view-unavailable')
+  }
+}
+
 const PRESET_PARTS: Readonly<Record<string, Wanted>> = {
   looks: {
     html: PRESETS + block({ name: 'x', look: { accent: 'teal' } }) + player('preset="x"'),
@@ -87,6 +122,7 @@ const PRESET_PARTS: Readonly<Record<string, Wanted>> = {
 
 const PARTS: Readonly<Record<string, Wanted>> = {
   ...PRESET_PARTS,
+  ...AROUND_PARTS,
   'caption-faults': {
     html: player('', withTrack('/bad.vtt')),
     again: () =>

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { placeOfRay, rayAt } from '../../src/core/around/view.ts'
-import { currentEngine } from '../support/engines.ts'
-import { lightsIn } from '../support/lights.ts'
-import { openPerson, type Person } from '../support/person.ts'
+import { placeOfRay, rayAt } from '../../../src/core/around/view.ts'
+import { currentEngine } from '../../support/engines.ts'
+import { lightsIn } from '../../support/lights.ts'
+import { openPerson, type Person } from '../../support/person.ts'
 
 const ROOM = '/media/lamp-room.webm'
 const PANE = { width: 800, height: 400 }
@@ -35,8 +35,8 @@ const REMEMBERING = player(
   `controls resume-position="at-once" resume-after-start="1" resume-before-end="1" src="${ROOM}"`
 )
 
-/** Drags over the picture, in CSS pixels from its corner, and lets go once it stands, unless it is to be thrown. */
-const drag = async (from: readonly [number, number], to: readonly [number, number], { thrown = false } = {}) => {
+/** Drags over the picture, in CSS pixels from its corner. */
+const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
   const { page } = person
   const { x, y } = await person.box('yoke-player')
   await page.move(x + from[0], y + from[1])
@@ -44,9 +44,25 @@ const drag = async (from: readonly [number, number], to: readonly [number, numbe
   for (const share of [0.25, 0.5, 0.75, 1])
     await page.move(x + from[0] + (to[0] - from[0]) * share, y + from[1] + (to[1] - from[1]) * share)
   // Held still for longer than a throw looks back.
-  if (!thrown) await page.run(() => new Promise(resolve => setTimeout(resolve, 150)))
+  await page.run(() => new Promise(resolve => setTimeout(resolve, 150)))
   await page.up()
 }
+
+/** Throws the view to the right, as fast as a hand does, however slow machine and driver are. */
+const swipe = (): Promise<void> =>
+  person.page.run(() => {
+    const video = document.querySelector('yoke-player')?.shadowRoot?.querySelector('video') as HTMLVideoElement
+    const { left, top } = video.getBoundingClientRect()
+    // The engine knows nothing of a hand of the script's.
+    video.setPointerCapture = () => undefined
+    const send = (type: string, x: number, timeStamp: number): void => {
+      const event = new PointerEvent(type, { pointerId: 9, clientX: left + x, clientY: top + 200, bubbles: true })
+      video.dispatchEvent(Object.defineProperty(event, 'timeStamp', { value: timeStamp }))
+    }
+    send('pointerdown', 600, 1000)
+    for (let step = 1; step <= 5; step += 1) send('pointermove', 600 - 40 * step, 1000 + 16 * step)
+    send('pointerup', 400, 1085)
+  })
 
 describe('a picture that goes all round', () => {
   beforeEach(async () => {
@@ -87,7 +103,7 @@ describe('a picture that goes all round', () => {
   })
 
   it('turns on for a moment when it is thrown', async () => {
-    await drag([600, 200], [300, 200], { thrown: true })
+    await swipe()
     const heading = Number(await read('heading'))
     await person.until(
       'more',
@@ -97,6 +113,55 @@ describe('a picture that goes all round', () => {
       },
       heading
     )
+  })
+
+  it('stands where it was let go of for a viewer who wants less motion', async () => {
+    await person.page.run(() => {
+      const { matchMedia } = globalThis
+      const reduced = (query: string): MediaQueryList =>
+        query.includes('reduced-motion') ? ({ matches: true } as MediaQueryList) : matchMedia.call(globalThis, query)
+      globalThis.matchMedia = reduced
+    })
+    await swipe()
+    const heading = await read('heading')
+    expect(heading).toBeGreaterThan(10)
+    await person.page.run(async () => {
+      for (let frame = 0; frame < 20; frame += 1) await new Promise(requestAnimationFrame)
+    })
+    expect(await read('heading')).toBe(heading)
+  })
+
+  it('zooms by two fingers, and goes on turning by the one that stays', async () => {
+    await person.page.run(() => {
+      const video = document.querySelector('yoke-player')?.shadowRoot?.querySelector('video') as HTMLVideoElement
+      const { left, top } = video.getBoundingClientRect()
+      // No driver has two fingers: the engine knows nothing of these.
+      video.setPointerCapture = () => undefined
+      const finger = (type: string, pointerId: number, x: number, y: number): void =>
+        void video.dispatchEvent(
+          new PointerEvent(type, {
+            pointerId,
+            pointerType: 'touch',
+            clientX: left + x,
+            clientY: top + y,
+            bubbles: true
+          })
+        )
+      finger('pointerdown', 11, 350, 200)
+      finger('pointerdown', 12, 450, 200)
+      finger('pointermove', 11, 325, 200)
+      finger('pointermove', 12, 475, 200)
+      globalThis.kept = finger
+    })
+    expect(await read('field-of-view')).toBe(50)
+    await person.page.run(() => {
+      const finger = globalThis.kept as (type: string, pointerId: number, x: number, y: number) => void
+      finger('pointerup', 12, 475, 200)
+      finger('pointermove', 11, 225, 200)
+      finger('pointerup', 11, 225, 200)
+    })
+    expect(await read('field-of-view')).toBe(50)
+    expect(await read('heading')).toBeGreaterThan(5)
   })
 
   it('turns by keys while it has the focus, and what plays does not seek', async () => {

@@ -398,7 +398,7 @@ describe('a picture that goes all round, in a page of one’s own', () => {
       'it to be off',
       () => !document.querySelector('yoke-player')?.matches(':state(turning-with-device)')
     )
-    await page.run(() => Object.assign(globalThis, { answer: 'denied' }))
+    await page.run(() => void Object.assign(globalThis, { answer: 'denied' }))
     await person.click('yoke-player >>> .compass .device')
     await person.until('the fault', () => notes.faults.length > 0)
     expect(await page.run(() => notes.faults)).toEqual(['turning-refused: allow motion and orientation for this site'])

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type * as scenes from '../../src/scenes/index.ts'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
-import { openPerson, type Person } from '../support/person.ts'
+import { openPerson, type Person, readFrameNumber } from '../support/person.ts'
 
 /** What the classic script of scenes brings, and what cases keep. */
 interface Scenes {
@@ -70,10 +70,16 @@ describe('the picture of a player', () => {
         (to: number) => document.querySelector('yoke-player')?.yoke.run('seek', to),
         (frame + 0.5) / 25
       )
-      await expect.poll(frameOnTexture).toBe(frame)
+      const isThere = async (): Promise<boolean> => {
+        const number = await frameOnTexture()
+        // As the engine itself shows it: WebKit may be a frame on.
+        const shown = await person.page.run(readFrameNumber, '#p video')
+        return number === shown && (number === frame || (engine === 'webkit' && number === frame + 1))
+      }
+      await expect.poll(isThere).toBe(true)
       // Some engines name the time of the frame, others the one that was sought.
       const time = await person.page.run(() => (globalThis as unknown as Scenes).picture.mediaTime)
-      expect(Math.floor((time ?? 0) * 25 + 0.1)).toBe(frame)
+      expect(Math.abs((time ?? 0) * 25 - frame)).toBeLessThan(engine === 'webkit' ? 1.6 : 1)
     }
     expect(await person.page.run(() => notes.errors)).toEqual([])
   })

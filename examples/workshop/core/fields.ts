@@ -188,6 +188,8 @@ export const CONDUCT_FIELDS: readonly FieldGroup[] = [
     fields: [
       field('fit', 'Fills its box', 'contain'),
       field('focusPoint', 'Stays in view'),
+      field('view', 'Goes all round', 'flat'),
+      field('lookAt', 'Looked at first'),
       field('backdrop', 'Backdrop', false),
       field('playsInline', 'In its place on phones', false),
       field('pictureInPicture', 'Window of its own', 'media'),

@@ -14,13 +14,18 @@ export const lightsIn = (person: Person, lookAt: string): Promise<Partial<Record
   person.page.run(async (direction: string) => {
     const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
     const canvas = (document.querySelector('canvas') ?? player.shadowRoot?.querySelector('canvas')) as HTMLCanvasElement
-    await player.yoke.run(direction === '' ? 'turn' : 'look-at', direction || '0')
-    await new Promise(requestAnimationFrame)
+    if (direction) await player.yoke.run('look-at', direction)
     const copy = document.createElement('canvas')
     copy.width = canvas.clientWidth
     copy.height = canvas.clientHeight
     const pen = copy.getContext('2d') as CanvasRenderingContext2D
-    pen.drawImage(canvas, 0, 0, copy.width, copy.height)
+    // In the frame in which it was drawn: later the canvas holds nothing. A busy engine may need another.
+    for (let frame = 0; frame < 30; frame += 1) {
+      await player.yoke.run('turn', '0')
+      await new Promise(requestAnimationFrame)
+      pen.drawImage(canvas, 0, 0, copy.width, copy.height)
+      if (pen.getImageData(copy.width / 2, copy.height / 2, 1, 1).data.some((part, at) => at < 3 && part > 0)) break
+    }
     const { data } = pen.getImageData(0, 0, copy.width, copy.height)
     const found: Record<string, { n: number; x: number; y: number }> = {}
     for (let at = 0; at < data.length; at += 4) {

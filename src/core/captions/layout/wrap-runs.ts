@@ -67,40 +67,41 @@ const inLetters = (piece: Piece, width: number, measure: Measure): readonly Piec
     ? [piece]
     : [...piece.text].map(text => ({ run: piece.run, text, width: measure(text, piece.run) }))
 
-const widthOf = (pieces: readonly Piece[]): number => pieces.reduce((sum, { width }) => sum + width, 0)
-
 /** Parts of one run that stand side by side are one; spaces at the end of a line take no room. */
 const closeLine = (pieces: readonly Piece[], measure: Measure): Line => {
   const joined: Piece[] = []
   for (const piece of pieces) {
     const last = joined.at(-1)
     if (last?.run !== piece.run || last.reading || piece.reading) joined.push(piece)
-    else
-      joined[joined.length - 1] = {
-        ...last,
-        text: last.text + piece.text,
-        width: measure(last.text + piece.text, piece.run)
-      }
+    else joined[joined.length - 1] = { ...last, text: last.text + piece.text }
   }
-  const last = joined.at(-1)
-  if (last && !last.reading && /\s$/.test(last.text)) {
-    const text = last.text.trimEnd()
-    joined[joined.length - 1] = { ...last, text, width: measure(text, last.run) }
-  }
-  return { pieces: joined, width: widthOf(joined) }
+  // Measured once each, however many parts it is made of.
+  const closed = joined.map((piece, at) => {
+    if (piece.reading) return piece
+    const text = at === joined.length - 1 ? piece.text.trimEnd() : piece.text
+    return { ...piece, text, width: measure(text, piece.run) }
+  })
+  return { pieces: closed, width: closed.reduce((sum, { width }) => sum + width, 0) }
 }
 
 const fill = (tokens: readonly Token[], width: number, measure: Measure): readonly (readonly Piece[])[] => {
-  const lines: Piece[][] = [[]]
+  let line: Piece[] = []
+  let taken = 0
+  const lines = [line]
+  const begin = (): void => {
+    line = []
+    taken = 0
+    lines.push(line)
+  }
   for (const token of tokens) {
     if (token === 'break') {
-      lines.push([])
+      begin()
       continue
     }
     for (const piece of inLetters(token, width, measure)) {
-      const line = lines.at(-1) as Piece[]
-      if (line.length > 0 && widthOf(line) + trimmedWidth(piece, measure) > width) lines.push([piece])
-      else line.push(piece)
+      if (line.length > 0 && taken + trimmedWidth(piece, measure) > width) begin()
+      line.push(piece)
+      taken += piece.width
     }
   }
   return lines

@@ -114,11 +114,14 @@ export class Screen extends EventTarget {
   /** Begins; where WebKit has turned the sound on and refuses therefore, again without it. */
   async #begin() {
     for (let tries = 1; ; tries += 1) {
+      const asked = performance.now()
       this.#hush()
       try {
         return await this.video.play()
       } catch (cause) {
-        if (cause.name === 'AbortError' || tries === MOST_TRIES || !this.#hush()) throw cause
+        // Its event may have come before the refusal: the sound is off again by then.
+        const wasLoud = this.#hush() || this.#hushed >= asked
+        if (cause.name === 'AbortError' || tries === MOST_TRIES || !wasLoud) throw cause
         // It may turn it on as often as it is asked: asked at once, the page would do nothing else any more.
         await wait(REST)
         if (!this.#wanted) throw new DOMException('It was asked to pause.', 'AbortError')

@@ -54,6 +54,15 @@ describe('an even clock', () => {
       ]
     ],
     [
+      'waits for one that stood for a moment, and does not go back',
+      [
+        [3, 1, 0, 3],
+        [3, 1, 0.2, 3.2],
+        [3.05, 1, 0.25, 3.2],
+        [3.15, 1, 0.3, 3.2]
+      ]
+    ],
+    [
       'takes a new rate from where the media is',
       [
         [3, 1, 0, 3],

@@ -63,6 +63,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   sound: 'player/bar/sound.ts',
   spelling: 'player/look/spelling.ts',
   starter: 'wiring/behaviour/starter.ts',
+  streams: 'media/html/streams/index.ts',
   stretch: 'wiring/clip/stretch.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
   transcript: 'wiring/captions/transcript.ts',
@@ -116,6 +117,8 @@ const buildScript = (entry: string, name: string, file: string, plugins: Plugin[
     root: home,
     publicDir: false,
     plugins: [...plugins, slimCss, ownNames, minifiedTwice],
+    // There is none in a classic script: what asks for it does without.
+    define: { 'import.meta.url': 'undefined' },
     build: {
       outDir: resolve(home, 'dist'),
       emptyOutDir: false,

@@ -36,6 +36,7 @@ export const ENTRIES = {
   'wiring/index': 'wiring/index.ts',
   'player/index': 'player/index.ts',
   'player/ready-made': 'player/ready-made.ts',
+  'parts/transmux-worker': 'media/html/streams/convert-worker.ts',
   'presets/index': 'presets/index.ts',
   'presets/stores/index': 'presets/stores/index.ts',
   'react/index': 'react/index.ts'
@@ -54,6 +55,8 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   settings: ['core/settings/read-deep.ts', 'core/documents/document-fault.ts', 'player/look/spelling.ts'],
   poster: ['player/poster/poster.ts', 'media/html/frame-poster.ts'],
   diagnosis: ['media/html/diagnose.ts'],
+  streams: ['media/html/streams/index.ts'],
+  transmux: ['core/streams/ts/transmux.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
   stretch: ['wiring/clip/stretch.ts'],
@@ -100,6 +103,13 @@ for (const entry of Object.values(ENTRIES)) fileOf.delete(source(entry))
 
 /** What an entry imports for nothing but to have it there stays in. */
 const BROUGHT_ALONG = new Set(['player/bar/index.ts', 'wiring/scope/controls.ts'].map(source))
+
+/** Written in the source so that no bundler takes it for a file of the source; in what is shipped it is to be found. */
+const workerAddress: Plugin = {
+  name: 'worker-address',
+  renderChunk: code => code.replaceAll('/* @vite-ignore */ ', '')
+}
+
 const keepBrought: Plugin = {
   name: 'keep-brought',
   transform: (_, id) => (BROUGHT_ALONG.has(id) ? { moduleSideEffects: true } : null)
@@ -112,7 +122,7 @@ export const buildRuntime = async (): Promise<void> => {
     logLevel: 'warn',
     root: home,
     publicDir: false,
-    plugins: [slimCss, ownNames, keepBrought],
+    plugins: [slimCss, ownNames, keepBrought, workerAddress],
     build: {
       outDir: resolve(home, 'dist'),
       emptyOutDir: false,

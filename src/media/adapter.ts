@@ -95,9 +95,9 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
    * The quality that is chosen, in the words of whoever offers them; `resize` tells when it or {@link qualities} changes.
    * Absent, as those are, on a media that has but one. Setting what is not on offer does nothing.
    */
-  quality?: string
+  quality?: string | undefined
   /** The qualities on offer. */
-  readonly qualities?: readonly string[]
+  readonly qualities?: readonly string[] | undefined
   /** At the end, start again: without `pause` or `ended` (HTML, `loop`). */
   get loop(): boolean
   set loop(loop: boolean)

@@ -9,10 +9,11 @@ import { COMMAND_NAMES, isCommandName } from '../../src/core/playback/commands.t
 import { tryReadShortcuts } from '../../src/core/playback/shortcuts.ts'
 import { readDataSettings, readSettingAttribute } from '../../src/core/settings/read-deep.ts'
 import { ATTRIBUTE_KEYS, flattenSettings, nestSettings, SETTING_KEYS } from '../../src/core/settings/table.ts'
+import { checkSources } from '../../src/core/sources/check-sources.ts'
 import { codecFacts, codecRank } from '../../src/core/sources/codecs.ts'
-import { isSoundType, suffixOf, typeOfAddress, usualSuffix } from '../../src/core/sources/file-types.ts'
+import { isSoundType, suffixOf, typeOfAddress } from '../../src/core/sources/file-types.ts'
 import { tryParseMediaType } from '../../src/core/sources/media-type.ts'
-import { checkSources } from '../../src/core/sources/rank.ts'
+import { usualSuffix } from '../../src/core/sources/type-names.ts'
 import { tryParseOffset, tryParseTimeAddress } from '../../src/core/time/address.ts'
 import { type Attack, attack, dataOf, expectPlain, type Growth, NAMES, nameAmong } from './attack.ts'
 

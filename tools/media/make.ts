@@ -1,5 +1,5 @@
 /**
- * Makes the demo media: `npm run media [clip…]`. Needs Chromium (to draw) and ffmpeg (to encode);
+ * Makes the demo media: `npm run media [clip…]`, and `streams` for what the stream origin serves. Needs Chromium (to draw) and ffmpeg (to encode);
  * the results are committed, so that nobody else needs either.
  */
 import { spawn } from 'node:child_process'
@@ -10,6 +10,7 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { launchChromium } from '../../test/support/engines.ts'
 import { synthesise, type VOICES } from './sound.ts'
+import { makeStreams } from './streams.ts'
 
 interface ClipPlan {
   readonly name: string
@@ -290,3 +291,4 @@ const page = await browser.newPage()
 for (const plan of PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await make(page, plan)
 for (const plan of SOUND_PLANS) if (wanted.length === 0 || wanted.includes(plan.name)) await makeSound(plan)
 await browser.close()
+if (wanted.length === 0 || wanted.includes('streams')) await makeStreams()

@@ -4,7 +4,7 @@ import { CLIP_KEYS, type Clip, type DocumentFault, type DocumentPath, readClip }
 import { nearestName } from '../../core/nearest-name.ts'
 import { readDataSettings } from '../../core/settings/read-deep.ts'
 import { flattenSettings } from '../../core/settings/table.ts'
-import { checkSources } from '../../core/sources/rank.ts'
+import { checkSources } from '../../core/sources/check-sources.ts'
 import { keyAt, nodeAt, placeOf, type Readable } from './json.ts'
 import { decoded } from './page/page.ts'
 import { type Edit, missingAt, type Place, type PlacedFault, placedError } from './placed-fault.ts'

@@ -27,12 +27,11 @@ export class EvenClock {
   read(said: number, rate: number, at: number): number {
     const line = this.#last + Math.max(0, at - this.#lastAt) * rate
     const isNew = said !== this.#said
-    const isJump = isNew && Math.abs(said - line) > JUMP * Math.max(1, rate)
     // An engine that stood for a moment has moved on by less than was expected: it is waited for, and not gone back to.
-    const isEven = rate > 0 && rate === this.#rate && (!isJump || said > this.#said)
+    const isEven = rate > 0 && rate === this.#rate && said > this.#said - JUMP
+    const isJump = Math.abs(said - line) > JUMP * Math.max(1, rate)
     // Softly: a step that came a little late or early is not seen.
-    const soft = isNew ? line + (said - line) * WEIGHT : Math.min(line, said + STOPPED * rate)
-    const wanted = isJump ? said : soft
+    const wanted = isNew ? line + (said - line) * (isJump ? 1 : WEIGHT) : Math.min(line, said + STOPPED * rate)
     this.#last = isEven ? Math.max(wanted, this.#last) : said
     this.#lastAt = at
     this.#said = said

@@ -50,9 +50,9 @@ export interface MediaFacts {
   /** Pixels; 0 without a picture. */
   readonly videoWidth: number
   /** The quality that is chosen, in the words of whoever offers it; absent, as is the next, where there is nothing to choose. */
-  readonly quality?: string
+  readonly quality?: string | undefined
   /** The qualities on offer. */
-  readonly qualities?: readonly string[]
+  readonly qualities?: readonly string[] | undefined
   /** The service that shows the clip wants to be pressed or looked at itself; absent where there is none. */
   readonly serviceInFront?: boolean
 }
@@ -232,7 +232,7 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     error: media.error ?? undefined,
     picture: media.videoWidth > 0,
     quality: media.quality ?? '',
-    qualities: media.qualities ?? previous.qualities,
+    qualities: media.qualities ?? initialSnapshot.qualities,
     serviceInFront: media.serviceInFront ?? false,
     started: startedAfter(previous, eventType),
     stalled: stalledAfter(previous, eventType),

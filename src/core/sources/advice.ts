@@ -1,8 +1,9 @@
 import { type Fault, fault } from '../fault.ts'
 import { formatClock } from '../time/clock.ts'
 import { codecFacts, codecRank, type EngineFamily } from './codecs.ts'
-import { isSameContainer, plainType, suffixOf, typeOfAddress, usualSuffix } from './file-types.ts'
+import { suffixOf, typeOfAddress } from './file-types.ts'
 import type { MediaFileFacts, VideoTrackFacts } from './probe/facts.ts'
+import { isSameContainer, plainType, usualSuffix } from './type-names.ts'
 
 /** A file that was looked into, and what it is called. */
 export interface ProbedFile {

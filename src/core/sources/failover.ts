@@ -28,7 +28,12 @@ export type FailoverEvent =
   /** It is loaded anew, by a wish or with something else: what was tried before is no matter. */
   | { readonly type: 'anew' }
   /** The present source cannot go on; `''` where the engine has none any more. */
-  | { readonly type: 'broken'; readonly src: string; readonly byConnection: boolean }
+  | {
+      readonly type: 'broken'
+      readonly src: string
+      readonly byConnection: boolean
+      readonly reason?: Fault | undefined
+    }
   /** No data has come for so many seconds. */
   | { readonly type: 'silent'; readonly src: string; readonly seconds: number }
   /** Sound alone came of what should have a picture. */
@@ -197,11 +202,11 @@ const leave = (state: FailoverState, src: string, facts: FailoverFacts, broken?:
   return state.good ? tryAgain(state, state.good, facts) : probe(state, facts)
 }
 
-const broken: Row<'broken'> = (state, { src, byConnection }, facts) => {
+const broken: Row<'broken'> = (state, { src, byConnection, reason }, facts) => {
   const isConnection = byConnection || !facts.isOnline
   const why = isConnection ? lost : unplayable
   return after(
-    [...note(src, 'failed', why(nameOf(src, facts))), HOLD],
+    [...note(src, 'failed', reason ?? why(nameOf(src, facts))), HOLD],
     leave(state, src, besides(src, facts), isConnection && src ? src : undefined)
   )
 }

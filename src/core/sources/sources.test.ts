@@ -1,11 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { adviseOnFile, adviseOnSet, orderFiles, sourceElements } from './advice.ts'
+import { checkSources } from './check-sources.ts'
 import { suffixOf, typeOfAddress } from './file-types.ts'
 import { frameAt } from './frame-at.ts'
 import { parseMediaType, serializeMediaType, tryParseMediaType } from './media-type.ts'
 import type { MediaFileFacts, TrackFacts } from './probe/facts.ts'
-import { checkSources, type PlayAnswer, rankSources, type SourceEntry } from './rank.ts'
+import { type PlayAnswer, rankSources, type SourceEntry } from './rank.ts'
 
 describe('media types', () => {
   it.each([

@@ -1,9 +1,12 @@
 import { type Fault, fault } from '../../core/fault.ts'
-import { plainType } from '../../core/sources/file-types.ts'
+import { withoutPicture } from '../../core/sources/failover.ts'
 import type { MediaFileFacts } from '../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../core/sources/probe/probe.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
+import { plainType } from '../../core/sources/type-names.ts'
 import { bytesOfAddress } from '../sources/byte-sources.ts'
+import type { FailoverHost } from './failover-host.ts'
+import { hasPicture } from './source-list.ts'
 
 /** How long finding out may take, in milliseconds. */
 const PATIENCE = 3000
@@ -23,7 +26,7 @@ export const typeByBytes = async (src: string, signal: AbortSignal): Promise<str
 }
 
 /** Whether a file holds a picture, whatever comes of it; `undefined` where its bytes cannot be had. */
-export const holdsPicture = async (src: string, signal: AbortSignal): Promise<boolean | undefined> => {
+const holdsPicture = async (src: string, signal: AbortSignal): Promise<boolean | undefined> => {
   if (!isFetched(src)) return undefined
   const probed = await tryProbe(
     bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
@@ -94,4 +97,43 @@ export const diagnose = async (
     `${name} cannot be played. ${probed.fault.message}`,
     'open the address by itself: a server may answer with a page instead of the file'
   )
+}
+
+/** Faults that say what happened, and not why. */
+const VAGUE: ReadonlySet<string> = new Set(['media-failed', 'source-silent'])
+
+/** Why a source could not be played, which is noted. */
+export const reasonOf = async (
+  report: SourceReport,
+  sources: FailoverHost,
+  signal: AbortSignal
+): Promise<Fault | undefined> => {
+  const { fault: known } = report
+  if (known && !VAGUE.has(known.code)) return known
+  const reason = (await diagnose(report, sources.element, signal)) ?? known
+  // It may have been replaced meanwhile.
+  const isListed = sources.list.some(({ src }) => src === report.src)
+  if (reason && isListed && !signal.aborted) sources.note(report.src, report.state, reason)
+  return reason
+}
+
+/** Seconds of playback by which a picture must have come: WebKit tells of it later than of the sound. */
+const PICTURE_BY = 3
+
+/** Says so where no picture comes of a file that holds one. */
+export const watchForPicture = async (sources: FailoverHost, until: AbortSignal): Promise<void> => {
+  const { element, currentSrc } = sources
+  if (!(await holdsPicture(currentSrc, until)) || until.aborted) return
+  const life = new AbortController()
+  const signal = AbortSignal.any([life.signal, until])
+  const from = element.currentTime
+  const look = (): void => {
+    const isOver = sources.currentSrc !== currentSrc || hasPicture(sources)
+    if (!isOver && Math.abs(element.currentTime - from) < PICTURE_BY) return
+    life.abort()
+    if (isOver) return
+    const { name = currentSrc } = sources.list.find(({ src }) => src === currentSrc) ?? {}
+    sources.raise(withoutPicture(name))
+  }
+  element.addEventListener('timeupdate', look, { signal })
 }

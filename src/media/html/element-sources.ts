@@ -9,7 +9,7 @@ import type { FailoverDriver } from './failover-driver.ts'
 import type { FailoverHost } from './failover-host.ts'
 import { ShownPlayback } from './shown-playback.ts'
 import { SourceHistory } from './source-history.ts'
-import { hasOthers, hasPicture, listSource, nothingPlays, writtenSources } from './source-list.ts'
+import { hasOthers, hasPicture, listSource, nothingPlays, ofElement, STREAM, writtenSources } from './source-list.ts'
 
 const NETWORK_LOADING = 2
 const NETWORK_NO_SOURCE = 3
@@ -49,10 +49,9 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   #seen: { readonly print: string; readonly list: readonly SourceReport[] } = { print: '[]', list: [] }
 
   get list(): readonly SourceReport[] {
-    const { element } = this
+    const { element, currentSrc } = this
     const listed = writtenSources(element, this.#given, this.#placed).map(entry => listSource(element, entry))
-    const { currentSrc, readyState } = element
-    const isThere = readyState >= HAVE_CURRENT_DATA
+    const isThere = element.readyState >= HAVE_CURRENT_DATA
     const list = this.#history.report(listed, { currentSrc, isThere, hasFailed: this.error !== null })
     // The same one as long as nothing has changed, so that a change can be told.
     const print = JSON.stringify(list)
@@ -122,10 +121,10 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   }
 
   /** Puts another source into the element. */
-  place(src: string): void {
+  place(src: string, address = src): void {
     this.note(src, 'loading')
-    if (this.element.hasAttribute('src') && this.element.src === src) this.element.load()
-    else this.element.src = this.#placed = src
+    if (this.element.hasAttribute('src') && this.element.src === address) this.element.load()
+    else this.element.src = this.#placed = address
   }
 
   /** Takes note of what has become of a source. */
@@ -141,17 +140,12 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
 
   /** Tries all sources anew, after everything has failed. */
   retry(): void {
-    this.#driver?.anew()
-    this.error = null
-    this.#history.clear()
-    if (this.#given.length === 0) {
-      this.#unplace()
-      this.element.load()
-    } else this.setSources(this.#given)
+    this.setSources(this.#given)
   }
 
   #begin(): void {
     this.#lastSrc = this.element.src
+    this.#takeStream()
     // They may all have failed before; or the element may be between two of them just now.
     if (this.element.networkState === NETWORK_NO_SOURCE && this.element.querySelector('source')) this.#confirmSoon()
     if (this.element.networkState === NETWORK_LOADING) this.#expectWord()
@@ -184,6 +178,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
       case 'loadstart':
         // The first load of an element empties nothing.
         this.#lastSrc = this.element.src
+        this.#takeStream()
         this.#expectWord()
         break
       case 'pause':
@@ -203,8 +198,8 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
         this.#lookAtEnd()
         break
       case 'loadeddata':
-        if (hasPicture(this.element, this.list)) this.#noteLoaded()
-        else if (hasOthers(this.element, this.list)) this.#recover(driver => driver.withoutPicture())
+        if (hasPicture(this)) this.#noteLoaded()
+        else if (hasOthers(this)) this.#recover(driver => driver.withoutPicture())
         else {
           this.#noteLoaded()
           this.#withDriver(driver => driver.soundAlone())
@@ -216,8 +211,14 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     }
   }
 
+  /** A stream among what is written is not left to the engine. */
+  #takeStream(): void {
+    const written = writtenSources(this.element, this.#given, this.#placed)
+    if (written !== this.#given && STREAM.test(JSON.stringify(this.list))) this.setSources(written)
+  }
+
   #noteLoaded(): void {
-    const { currentSrc } = this.element
+    const { currentSrc } = this
     const isTried = this.list.some(({ src, state }) => src === currentSrc && state === 'loading')
     if (isTried) this.note(currentSrc, 'chosen')
     else this.tell('listed')
@@ -273,7 +274,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   }
 
   #sourceFailed(source: HTMLSourceElement): void {
-    const { answer } = listSource(this.element, { src: source.src, ...(source.type && { type: source.type }) })
+    const { answer } = listSource(this.element, ofElement(source))
     if (source.src) this.note(source.src, answer === '' ? 'refused' : 'failed')
     // Behind the last file may stand what no engine takes, and not all of them say so.
     const last = this.list.filter(each => each.answer !== '').at(-1)

@@ -1,25 +1,16 @@
 import type { Fault } from '../../core/fault.ts'
-import {
-  type FailoverEffect,
-  type FailoverEvent,
-  initialFailover,
-  stepFailover,
-  withoutPicture
-} from '../../core/sources/failover.ts'
+import { type FailoverEffect, type FailoverEvent, initialFailover, stepFailover } from '../../core/sources/failover.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
-import type { SourceReport } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
-import type { FailoverHost } from './failover-host.ts'
+import type { FailoverHost, Feed } from './failover-host.ts'
 import { LastPosition } from './last-position.ts'
-import { addressOf, hasPicture } from './source-list.ts'
+import { addressOf, STREAM } from './source-list.ts'
 import { StallDetector } from './stall-detector.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
 const HAVE_CURRENT_DATA = 2
 const SECOND = 1000
-/** Seconds of playback by which a picture must have come: WebKit tells of it later than of the sound. */
-const PICTURE_BY = 3
 const HEARD = [
   'canplay',
   'loadeddata',
@@ -35,12 +26,10 @@ const HEARD = [
   'waiting'
 ] as const
 
-/** Faults that say what happened, and not why. */
-const VAGUE: ReadonlySet<string> = new Set(['media-failed', 'source-silent'])
-
+/** What feeds streams to an element: needed with the first one. */
+const STREAMS = definePart(() => import('./streams/index.ts'))
 /** What looks into files, to say why they cannot be played: needed in trouble only. */
 const DIAGNOSIS = definePart(() => import('./diagnose.ts'))
-
 /**
  * Carries a failover out: tells the machine of `core/sources/failover.ts` what the element does, and does to the element
  * what the machine says. Loaded when something has played, or has failed.
@@ -53,6 +42,8 @@ export class FailoverDriver implements PartHost {
   readonly #position: LastPosition
   readonly #stall: StallDetector
   #isPlayingOn = false
+  /** What feeds streams is on its way. */
+  #isStreamComing = false
   #pause: ReturnType<typeof setTimeout> | undefined
 
   constructor(sources: FailoverHost) {
@@ -67,7 +58,7 @@ export class FailoverDriver implements PartHost {
     this.#stall = new StallDetector(element, {
       isWanted: () => sources.wanted,
       patience: () => sources.preferences.timeout * 2 ** this.#state.failedTries * SECOND,
-      stalled: () => this.#send({ type: 'silent', src: element.currentSrc, seconds: this.#sources.preferences.timeout })
+      stalled: () => this.#send({ type: 'silent', src: sources.currentSrc, seconds: this.#sources.preferences.timeout })
     })
     this.#keepPosition()
     // It may have come in the middle of a seek: where that leads is no jump.
@@ -93,7 +84,7 @@ export class FailoverDriver implements PartHost {
   choose(entries: readonly SourceEntry[]): void {
     const element = this.#element
     const [first] = rankSources(entries, {
-      canPlayType: type => element.canPlayType(type),
+      canPlayType: type => (STREAM.test(type) ? 'maybe' : element.canPlayType(type)),
       matches: media => matchMedia(media).matches,
       width: element.clientWidth * devicePixelRatio,
       saveData: this.#sources.preferences.saveData
@@ -109,39 +100,35 @@ export class FailoverDriver implements PartHost {
 
   /** The present source cannot go on. */
   broken(): void {
-    const { error, currentSrc } = this.#element
-    this.#send({ type: 'broken', src: currentSrc, byConnection: error?.code === MEDIA_ERR_NETWORK })
+    // What the engine makes of the manifest by itself is of no matter.
+    if (this.#isStreamComing) return
+    const { error } = this.#element
+    const { currentSrc, feed } = this.#sources
+    this.#send({
+      type: 'broken',
+      src: currentSrc,
+      byConnection: error?.code === MEDIA_ERR_NETWORK,
+      reason: feed?.fault
+    })
   }
 
   /** Sound alone came of what should have a picture. */
   withoutPicture(): void {
-    this.#send({ type: 'without-picture', src: this.#element.currentSrc })
+    // A stream may well be one of sound, and says itself what it lacks.
+    if (this.#sources.feed) this.#lookWhetherReady()
+    else this.#send({ type: 'without-picture', src: this.#sources.currentSrc })
   }
 
   /** Sound alone came, and there is nothing else to try: says so where the file does hold a picture. */
   async soundAlone(): Promise<void> {
-    const { currentSrc } = this.#element
     const part = await bring(DIAGNOSIS, this)
-    const holds = await part?.holdsPicture(currentSrc, this.signal)
-    if (!holds || this.signal.aborted) return
-    const life = new AbortController()
-    const signal = AbortSignal.any([life.signal, this.signal])
-    const from = this.#element.currentTime
-    const look = (): void => {
-      const isOver = this.#element.currentSrc !== currentSrc || hasPicture(this.#element, this.#sources.list)
-      if (!isOver && Math.abs(this.#element.currentTime - from) < PICTURE_BY) return
-      life.abort()
-      if (isOver) return
-      const { name = currentSrc } = this.#sources.list.find(({ src }) => src === currentSrc) ?? {}
-      this.#sources.raise(withoutPicture(name))
-    }
-    this.#element.addEventListener('timeupdate', look, { signal })
+    part?.watchForPicture(this.#sources, this.signal)
   }
 
   /** The media has ended. @returns whether that end is none, because the file broke off and the engine jumped. */
   ended(): boolean {
     if (!this.#position.hasJumped()) return false
-    this.#send({ type: 'cut-short', src: this.#element.currentSrc, at: this.#position.time })
+    this.#send({ type: 'cut-short', src: this.#sources.currentSrc, at: this.#position.time })
     return true
   }
 
@@ -192,12 +179,29 @@ export class FailoverDriver implements PartHost {
     this.#pause = setTimeout(() => this.#send({ type: 'pause-over', attempt }), seconds * SECOND)
   }
 
-  /** The same place, the same rate, and playing if it was. */
+  /** Puts a source in, a stream by what feeds it: the library's own where the engine has a Media Source, else the engine's. */
   #place(src: string): void {
+    clearTimeout(this.#pause)
+    const { type = '' } = this.#sources.list.find(report => report.src === src) ?? {}
+    if (STREAM.test(type)) this.#placeStream(src)
+    else this.#put(src)
+  }
+
+  async #placeStream(src: string): Promise<void> {
+    const { attempt } = this.#state
+    this.#isStreamComing = true
+    const part = await bring(STREAMS, this)
+    this.#isStreamComing = false
+    if (this.signal.aborted || attempt !== this.#state.attempt) return
+    this.#put(src, part?.feedStream(this.#sources, src))
+  }
+
+  /** The same place, the same rate, and playing if it was. */
+  #put(src: string, feed?: Feed): void {
     const { frozen } = this.#sources
     const element = this.#element
-    clearTimeout(this.#pause)
-    this.#sources.place(src)
+    this.#sources.feed = feed
+    this.#sources.place(src, feed?.url)
     this.#stall.dataCame()
     if (!frozen) return
     element.playbackRate = frozen.playbackRate
@@ -235,19 +239,11 @@ export class FailoverDriver implements PartHost {
   /** Finds out why, in plain words, before anyone is told. */
   async #diagnose(attempt: number): Promise<void> {
     const tried = this.#sources.list.filter(({ state }) => state === 'failed' || state === 'silent')
-    const reasons = await Promise.all(tried.map(report => this.#reasonOf(report)))
-    if (!this.signal.aborted) this.#send({ type: 'diagnosed', attempt, reason: reasons.find(reason => reason) })
-  }
-
-  async #reasonOf(report: SourceReport): Promise<Fault | undefined> {
-    const { fault: known } = report
-    if (known && !VAGUE.has(known.code)) return known
     const part = await bring(DIAGNOSIS, this)
-    const reason = (await part?.diagnose(report, this.#element, this.signal)) ?? known
-    // It may have been replaced meanwhile.
-    const isListed = this.#sources.list.some(({ src }) => src === report.src)
-    if (reason && isListed && !this.signal.aborted) this.#sources.note(report.src, report.state, reason)
-    return reason
+    const reasons = await Promise.all(
+      tried.map(report => (part ? part.reasonOf(report, this.#sources, this.signal) : report.fault))
+    )
+    if (!this.signal.aborted) this.#send({ type: 'diagnosed', attempt, reason: reasons.find(reason => reason) })
   }
 
   #fail(reason: Fault | undefined): void {
@@ -268,20 +264,20 @@ export class FailoverDriver implements PartHost {
   }
 
   #keepPosition(): void {
-    const { currentTime, ended, paused, currentSrc } = this.#element
+    const { currentTime, ended, paused } = this.#element
     if (ended || this.#sources.frozen || !this.#position.look()) return
     this.#stall.timeRan()
     // Not by readyState: WebKit leaves it low while time runs.
-    if (!paused && currentTime > 0) this.#send({ type: 'ran', src: currentSrc })
+    if (!paused && currentTime > 0) this.#send({ type: 'ran', src: this.#sources.currentSrc })
   }
 
   /** The new source is there: from now on the element speaks for itself. */
   #lookWhetherReady(): void {
     const { frozen } = this.#sources
-    const { readyState, seeking, paused, ended, currentSrc } = this.#element
+    const { readyState, seeking, paused, ended } = this.#element
     if (!frozen || seeking || readyState < HAVE_CURRENT_DATA) return
     if (!frozen.paused && paused && !ended) this.#playOn(frozen.muted)
-    else this.#send({ type: 'ready', src: currentSrc })
+    else this.#send({ type: 'ready', src: this.#sources.currentSrc })
   }
 
   /** WebKit unmutes at the change of rate, and then stops because of the sound. */

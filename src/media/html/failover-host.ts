@@ -1,12 +1,31 @@
 import type { Fault } from '../../core/fault.ts'
 import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
+import type { TimeRangesLike } from '../../core/time/ranges.ts'
 import type { SourcePreferences } from '../source-port.ts'
 import type { FrozenPlayback } from './frozen-playback.ts'
+
+/** A stream that is fed to an element. */
+export interface Feed {
+  /** The address of its manifest. */
+  readonly src: string
+  /** What the element is given as its address. */
+  readonly url: string
+  quality: string
+  readonly qualities: readonly string[]
+  /** What can be sought, while that is not what the element says: of a live stream to where it is to be played. */
+  readonly seekable: TimeRangesLike | undefined
+  /** Why it cannot go on. */
+  readonly fault: Fault | undefined
+}
 
 /** The sources of one element, as far as leaving one for another needs to know of them. */
 export interface FailoverHost {
   readonly element: HTMLMediaElement
+  /** The address of the source that the element has. */
+  readonly currentSrc: string
+  /** What is fed to the element in place of an address. */
+  feed: Feed | undefined
   readonly list: readonly SourceReport[]
   readonly preferences: Required<SourcePreferences>
   /** What is shown while one source gives way to another. */
@@ -17,8 +36,8 @@ export interface FailoverHost {
   wanted: boolean
   /** Something that is needed to go on could not be had. */
   raise(reason: Fault): void
-  /** Puts another source into the element. */
-  place(src: string): void
+  /** Puts another source into the element. @param address what the element is given instead, where something is fed to it */
+  place(src: string, address?: string): void
   /** Takes note of what has become of a source. */
   note(src: string, state: SourceState, fault?: Fault): void
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */

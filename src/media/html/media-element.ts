@@ -13,7 +13,7 @@ import { type ElementSources, sourcesOf } from './element-sources.ts'
 import { ElementTextTracks } from './element-text-tracks.ts'
 import type { FrozenPlayback } from './frozen-playback.ts'
 import { KeptMute } from './kept-mute.ts'
-import { PlayRequest } from './play-request.ts'
+import { PlayRequest, PlayRequests } from './play-request.ts'
 import { hasEnded, PlaybackWatch } from './playback-watch.ts'
 import type { SourceChange } from './shown-playback.ts'
 
@@ -37,7 +37,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   readonly presentations: Presentations
   readonly textTracks: TextTrackPort
   readonly sources: ElementSources
-  readonly #requests = new Set<PlayRequest>()
+  readonly #requests = new PlayRequests()
   readonly #watch: PlaybackWatch
   /** `ended` has been told since the end was reached, by the engine or in its stead. */
   #toldEnd = false
@@ -73,7 +73,16 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   get currentSrc(): string {
-    return this.element.currentSrc
+    return this.sources.currentSrc
+  }
+  get quality(): string | undefined {
+    return this.sources.feed?.quality
+  }
+  set quality(quality: string) {
+    Object.assign(this.sources.feed ?? {}, { quality })
+  }
+  get qualities(): readonly string[] | undefined {
+    return this.sources.feed?.qualities
   }
   /** The source that plays, or is to play before the engine has chosen. */
   get #playing(): string {
@@ -148,7 +157,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
   get seekable(): TimeRangesLike {
     // WebKitGTK: asked before metadata and again after, it seeks to 0 once playback begins, and is stuck after a pause.
-    return this.element.readyState === 0 ? NO_RANGES : this.element.seekable
+    return this.element.readyState === 0 ? NO_RANGES : (this.sources.feed?.seekable ?? this.element.seekable)
   }
   get error(): MediaErrorLike | null {
     if (this.#frozen || !(this.sources.error || this.element.error)) return null
@@ -174,15 +183,13 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.sources.wanted = true
     if (this.#frozen) this.#frozen.paused = false
     this.#watch.expectPlaying()
-    const request = new PlayRequest(
-      this.sources.begin(),
-      () => this.#frozen !== undefined,
-      () => this.error !== null
+    return this.#requests.add(
+      new PlayRequest(
+        this.sources.begin(),
+        () => this.#frozen !== undefined,
+        () => this.error !== null
+      )
     )
-    this.#requests.add(request)
-    const forget = (): boolean => this.#requests.delete(request)
-    request.promise.then(forget, forget)
-    return request.promise
   }
 
   pause(): void {
@@ -191,7 +198,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.element.pause()
     if (!this.#frozen || this.#frozen.paused) return
     this.#frozen.paused = true
-    this.#settle(request => request.interrupted())
+    this.#requests.settle(request => request.interrupted())
     this.#tell('pause')
   }
 
@@ -202,7 +209,7 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   dispose(): void {
     for (const leave of this.#leaveSources) leave()
     for (const type of MEDIA_EVENTS) this.element.removeEventListener(type, this, type === 'error')
-    this.#settle(request => request.interrupted())
+    this.#requests.settle(request => request.interrupted())
     this.#watch.stop()
   }
 
@@ -221,8 +228,8 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   /** Whether an event is not told: it was told already in the engine's stead, or comes of our own repairs. */
   #keepBack(type: MediaEventType): boolean {
-    if (this.sources.keepsBack(type)) return true
-    return (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type) || (type === 'pause' && this.#playOn())
+    const isTwice = this.sources.keepsBack(type) || (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type)
+    return isTwice || (type === 'pause' && this.#playOn())
   }
 
   /** Plays on where the engine paused only because the rate was set. @returns whether that was why it paused. */
@@ -267,9 +274,10 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   }
 
   #after(type: MediaEventType): void {
-    if (type === 'playing') this.#settle(request => request.begun())
-    if ((type === 'pause' || type === 'emptied') && this.element.paused) this.#settle(request => request.interrupted())
-    if (type === 'error') this.#settle(request => request.impossible())
+    if (type === 'playing') this.#requests.settle(request => request.begun())
+    if ((type === 'pause' || type === 'emptied') && this.element.paused)
+      this.#requests.settle(request => request.interrupted())
+    if (type === 'error') this.#requests.settle(request => request.impossible())
     // Firefox and WebKit leave `paused` false after a source failed.
     if (type === 'error' && !this.element.paused) this.element.pause()
     // Chromium fires no `ended` when a paused media is sought to its end.
@@ -290,9 +298,5 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
       this.#tell(this.element.ended ? 'ended' : 'durationchange')
     } else if (change === 'sought') this.#tell('seeked')
     else if (change === 'failed') this.#tell('error')
-  }
-
-  #settle(how: (request: PlayRequest) => void): void {
-    for (const request of this.#requests) how(request)
   }
 }

@@ -39,3 +39,20 @@ export class PlayRequest {
     this.#reject(new DOMException('No source could be played.', 'NotSupportedError'))
   }
 }
+
+/** The requests that are not settled yet. */
+export class PlayRequests {
+  readonly #open = new Set<PlayRequest>()
+
+  /** Keeps a request until it is settled. @returns its promise. */
+  add(request: PlayRequest): Promise<void> {
+    this.#open.add(request)
+    const forget = (): boolean => this.#open.delete(request)
+    request.promise.then(forget, forget)
+    return request.promise
+  }
+
+  settle(how: (request: PlayRequest) => void): void {
+    for (const request of this.#open) how(request)
+  }
+}

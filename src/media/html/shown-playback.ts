@@ -1,5 +1,6 @@
 import type { Fault } from '../../core/fault.ts'
 import type { MediaErrorLike } from '../../core/playback/snapshot.ts'
+import type { Feed } from './failover-host.ts'
 import { type FrozenPlayback, freezePlayback, isOfChange } from './frozen-playback.ts'
 
 /** What happens to the sources, as adapters have to tell it. */
@@ -8,6 +9,8 @@ export type SourceChange = 'listed' | 'frozen' | 'released' | 'sought' | 'failed
 /** What of an element's playback is shown: as it is, as it was before a change of sources, or that nothing plays. */
 export class ShownPlayback {
   readonly element: HTMLMediaElement
+  /** What is fed to the element in place of an address. */
+  feed: Feed | undefined
   /** What is shown while one source gives way to another. */
   frozen: FrozenPlayback | undefined
   /** Nothing can be played. */
@@ -21,6 +24,12 @@ export class ShownPlayback {
   constructor(element: HTMLMediaElement) {
     this.element = element
     this.wanted = !element.paused
+  }
+
+  /** The address of the source that it has: of a stream that of the manifest. */
+  get currentSrc(): string {
+    const { currentSrc } = this.element
+    return this.feed?.url === currentSrc ? this.feed.src : currentSrc
   }
 
   /** Hears what has changed, and of faults. */

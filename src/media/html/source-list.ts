@@ -15,10 +15,14 @@ export interface ListedSource {
   readonly answer: PlayAnswer
 }
 
+/** What the types of manifests of streams hold, which an engine need not know: the library reads them. */
+export const STREAM = /mpegurl|dash\+/i
+
 const isForeign = (element: HTMLMediaElement, placed: string | undefined): boolean =>
   element.srcObject !== null || (element.currentSrc.startsWith('blob:') && element.currentSrc !== placed)
 
-const ofElement = (source: HTMLSourceElement): SourceEntry => {
+/** A `<source>` as it is written. */
+export const ofElement = (source: HTMLSourceElement): SourceEntry => {
   const width = Number(source.dataset.yokeWidth)
   return {
     src: source.src,
@@ -69,16 +73,23 @@ export const listSource = (element: HTMLMediaElement, { src, type, media, name }
   }
 }
 
+/** The sources of an element, and which of them it has. */
+interface Chosen {
+  readonly element: HTMLMediaElement
+  readonly list: readonly SourceReport[]
+  readonly currentSrc: string
+}
+
 /** Sound alone of what was to have a picture: engines play what they can of a file, without an error. */
-export const hasPicture = (element: HTMLMediaElement, list: readonly SourceReport[]): boolean => {
+export const hasPicture = ({ element, list, currentSrc }: Chosen): boolean => {
   if (!('videoWidth' in element) || (element as HTMLVideoElement).videoWidth > 0) return true
-  const { type = '' } = list.find(({ src }) => src === element.currentSrc) ?? {}
+  const { type = '' } = list.find(({ src }) => src === currentSrc) ?? {}
   return type === '' || isSoundType(type)
 }
 
 /** Whether there is another source that may yet play. */
-export const hasOthers = (element: HTMLMediaElement, list: readonly SourceReport[]): boolean =>
-  list.some(({ src, state }) => src !== element.currentSrc && (state === 'untried' || state === 'refused'))
+export const hasOthers = ({ list, currentSrc }: Chosen): boolean =>
+  list.some(({ src, state }) => src !== currentSrc && (state === 'untried' || state === 'refused'))
 
 /** The error of an element of whose sources none plays. */
 export const nothingPlays = (

@@ -120,9 +120,25 @@ const PRESET_PARTS: Readonly<Record<string, Wanted>> = {
   }
 }
 
+const STREAM = '<video muted preload="auto" src="/quay.m3u8"></video>'
+const STREAM_PARTS: Readonly<Record<string, Wanted>> = {
+  streams: {
+    html: player('', STREAM),
+    again: () => document.querySelector('video')?.setAttribute('src', '/quay.m3u8?again'),
+    works: () =>
+      document.querySelector('yoke-player')?.readyState && document.querySelector('video')?.src.startsWith('blob:')
+  },
+  transmux: {
+    html: `<script>delete globalThis.Worker</script>${player('', STREAM)}`,
+    again: () => undefined,
+    works: () => document.querySelector('yoke-player')?.readyState
+  }
+}
+
 const PARTS: Readonly<Record<string, Wanted>> = {
   ...PRESET_PARTS,
   ...AROUND_PARTS,
+  ...STREAM_PARTS,
   'caption-faults': {
     html: player('', withTrack('/bad.vtt')),
     again: () =>
@@ -460,6 +476,12 @@ beforeAll(async () => {
     person.server.page(`/good-${each}.json`, '{ "name": "good", "hideAfter": 5 }')
     person.server.page(`/bad-${each}.json`, '{ "name": "bad", "hideafter": 5 }')
   }
+  const quay = readFileSync(new URL('../../../stand-ins/origin/media/quay-180.m2t', import.meta.url)).subarray(
+    0,
+    28_012
+  )
+  person.server.page('/quay.m3u8', '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXTINF:2,\nquay.m2t\n#EXT-X-ENDLIST\n')
+  person.server.answer('/quay.m2t', response => response.end(quay))
   person.server.page('/bad.vtt', 'WEBVTT\n\n00:00 --> 1\nx\n')
   person.server.page('/styled.vtt', 'WEBVTT\n\nSTYLE\n::cue { color: #f00 }\n\n00:00.000 --> 01:00.000\nred\n')
   person.server.page('/names.vtt', 'WEBVTT\n\n00:00.000 --> 01:00.000\nmar&eacute;e &eacute;\n')

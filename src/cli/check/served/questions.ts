@@ -1,4 +1,5 @@
-import { plainType, suffixOf, typeOfAddress } from '../../../core/sources/file-types.ts'
+import { suffixOf, typeOfAddress } from '../../../core/sources/file-types.ts'
+import { plainType } from '../../../core/sources/type-names.ts'
 import { servingOfSuffix } from '../../serving.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { type Answer, ask } from './ask.ts'

@@ -1,0 +1,1 @@
+export { feedStream, type StreamFeed, type StreamFeedHost } from './stream-feed.ts'

@@ -1,0 +1,142 @@
+import { type Fault, fault, type Result, refuse, succeed } from '../../../core/fault.ts'
+import type { Resource } from '../../../core/streams/manifest.ts'
+
+/** What came of a request. */
+export interface Answer {
+  readonly bytes: Uint8Array
+  /** Where it came from in the end, behind redirections. */
+  readonly src: string
+  /** From the request to the last byte. */
+  readonly seconds: number
+  /** What the server says the time is, in milliseconds since 1970; `NaN` where it says nothing. */
+  readonly date: number
+}
+
+/** How something is asked for. */
+export interface AskOptions {
+  readonly signal: AbortSignal
+  /** So many seconds without a byte, and it is given up. */
+  readonly patience: number
+  readonly credentials: RequestCredentials
+  /** Told of what has come so far. @returns whether it is still wanted. */
+  readonly progress?: (bytes: number, seconds: number, whole: number) => boolean
+  readonly method?: 'HEAD'
+}
+
+const nameOf = ({ src }: Resource): string => (src.startsWith('data:') ? 'data:' : src)
+
+const ofStatus = (resource: Resource, status: number): Fault =>
+  fault(
+    status === 404 || status === 410 ? 'segment-missing' : 'segment-denied',
+    `The server answered ${status} for ${nameOf(resource)}.`,
+    status < 500 ? 'look whether it is there, and may be read' : 'look into the log of the server'
+  )
+
+const late = (resource: Resource, patience: number): Fault =>
+  fault(
+    'segment-late',
+    `Nothing has come of ${nameOf(resource)} for ${patience} seconds.`,
+    'it is tried again, or taken from another form of the stream'
+  )
+
+const unreachable = (resource: Resource, cause: unknown): Fault =>
+  fault(
+    'segment-unreachable',
+    `No answer came for ${nameOf(resource)}.`,
+    'look at the connection; another host has to allow the page by Access-Control-Allow-Origin, and the page the host by connect-src',
+    cause
+  )
+
+/** One that was given up in favour of another. */
+const unwanted = (resource: Resource): Fault =>
+  fault('segment-late', `${nameOf(resource)} would come too late.`, 'it is taken from another form of the stream')
+
+/** Reads a body as it comes; each piece may keep it waiting for so long. */
+class BodyReader {
+  readonly #resource: Resource
+  readonly #options: AskOptions
+  readonly #life = new AbortController()
+  #timer: ReturnType<typeof setTimeout> | undefined
+  #isLate = false
+  #isUnwanted = false
+
+  constructor(resource: Resource, options: AskOptions) {
+    this.#resource = resource
+    this.#options = options
+  }
+
+  async ask(): Promise<Result<Answer>> {
+    const { signal } = this.#options
+    try {
+      return await this.#ask()
+    } catch (cause) {
+      if (this.#isUnwanted) return refuse(unwanted(this.#resource))
+      if (this.#isLate) return refuse(late(this.#resource, this.#options.patience))
+      return refuse(signal.aborted ? unwanted(this.#resource) : unreachable(this.#resource, cause))
+    } finally {
+      clearTimeout(this.#timer)
+    }
+  }
+
+  async #ask(): Promise<Result<Answer>> {
+    const { src, range } = this.#resource
+    const { signal, credentials, method } = this.#options
+    const began = performance.now()
+    this.#expect()
+    const response = await fetch(src, {
+      signal: AbortSignal.any([signal, this.#life.signal]),
+      credentials,
+      ...(method && { method }),
+      ...(range && { headers: { range: `bytes=${range.from}-${range.from + range.length - 1}` } })
+    })
+    if (!response.ok) return refuse(ofStatus(this.#resource, response.status))
+    const bytes = await this.#read(response, began)
+    // A server that does not know ranges sends all of it.
+    const isWhole = range !== undefined && response.status !== 206
+    return succeed({
+      bytes: isWhole ? bytes.subarray(range.from, range.from + range.length) : bytes,
+      src: response.url || src,
+      seconds: (performance.now() - began) / 1000,
+      date: Date.parse(response.headers.get('date') ?? '')
+    })
+  }
+
+  async #read(response: Response, began: number): Promise<Uint8Array> {
+    const { progress } = this.#options
+    const whole = Number(response.headers.get('content-length') ?? 0)
+    const reader = response.body?.getReader()
+    const pieces: Uint8Array[] = []
+    let size = 0
+    for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
+      this.#expect()
+      pieces.push(piece.value)
+      size += piece.value.length
+      if (progress?.(size, (performance.now() - began) / 1000, whole) === false) {
+        this.#isUnwanted = true
+        this.#life.abort()
+      }
+    }
+    const bytes = new Uint8Array(size)
+    let at = 0
+    for (const piece of pieces) {
+      bytes.set(piece, at)
+      at += piece.length
+    }
+    return bytes
+  }
+
+  #expect(): void {
+    clearTimeout(this.#timer)
+    this.#timer = setTimeout(() => {
+      this.#isLate = true
+      this.#life.abort()
+    }, this.#options.patience * 1000)
+  }
+}
+
+/**
+ * Asks for something. Faults: `segment-missing` (404, 410), `segment-denied` (another status), `segment-late`,
+ * `segment-unreachable`.
+ */
+export const ask = (resource: Resource, options: AskOptions): Promise<Result<Answer>> =>
+  new BodyReader(resource, options).ask()

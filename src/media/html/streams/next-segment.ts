@@ -1,0 +1,28 @@
+import type { Segment, Timeline } from '../../../core/streams/manifest.ts'
+import { SLACK } from './source-buffer.ts'
+
+/** What is there of a track, and what has come of late. */
+export interface FeedFacts {
+  /** Where playback is, in seconds. */
+  readonly position: number
+  /** Where what is there from that place on ends; the place itself where nothing is. */
+  readonly end: number
+  /** What has come last since the last seek. */
+  readonly last: Segment | undefined
+  /** What came for the place begins behind it. */
+  readonly isBehind: boolean
+  /** What is there is put in anew. */
+  readonly isRenewed: boolean
+}
+
+/** The segment that goes on where what is there ends, or that holds the place where playback is. */
+export const nextSegment = ({ segments }: Timeline, facts: FeedFacts): Segment | undefined => {
+  const { position, end, last, isBehind, isRenewed } = facts
+  // Manifests round the times of their segments.
+  if (last && isBehind) return segments.filter(({ start }) => start < last.start - SLACK).at(-1)
+  // Ends are told a little short; where nothing is yet, the very place is wanted.
+  const from = end > position ? end + SLACK : end
+  const isNew = ({ start, part }: Segment): boolean =>
+    isRenewed || !last || part > last.part || start > last.start + SLACK
+  return segments.find(segment => segment.start + segment.duration > from && isNew(segment))
+}

@@ -1,0 +1,17 @@
+/** The platform's Media Source, the managed one where it is there: it says when to load, and works on telephones. */
+interface SourceClass {
+  new (): MediaSource
+  isTypeSupported(type: string): boolean
+}
+
+const CLASSES = globalThis as { readonly ManagedMediaSource?: SourceClass; readonly MediaSource?: SourceClass }
+
+/** `undefined` where the engine has none: there it plays what it can by itself. */
+export const sourceClass = (): SourceClass | undefined => CLASSES.ManagedMediaSource ?? CLASSES.MediaSource
+
+/** Whether the engine takes segments of a type; one that is not known is tried. */
+export const takesType = (type: string): boolean => type === '' || sourceClass()?.isTypeSupported(type) === true
+
+/** Resolves at the next event of a type. */
+export const nextEvent = (target: EventTarget, type: string, signal: AbortSignal): Promise<void> =>
+  new Promise(resolve => target.addEventListener(type, () => resolve(), { once: true, signal }))

@@ -1,0 +1,216 @@
+import { afterAll, afterEach, beforeAll, expect, it, describe as someOf } from 'vitest'
+import type { StreamOrigin } from '../../stand-ins/origin/index.ts'
+import { currentEngine } from '../support/engines.ts'
+import { readStreamFrame, startOrigin } from '../support/origin.ts'
+import '../support/page-types.ts'
+import { openPerson, type Person } from '../support/person.ts'
+
+let person: Person
+let origin: StreamOrigin
+beforeAll(async () => {
+  ;[person, origin] = await Promise.all([openPerson(currentEngine()), startOrigin()])
+})
+afterAll(async () => {
+  await person?.leave()
+  await origin?.close()
+})
+afterEach(() => origin.behave())
+
+// WebKit seeks less exactly in what is fed to it, and is not yet served.
+const describe = someOf.skipIf(currentEngine() === 'webkit')
+
+const RATE = 25
+
+const mount = async (path: string, attributes = '', inside = ''): Promise<void> => {
+  const src = path.startsWith('/') ? path : `${origin.address}/${path}`
+  await person.mount(
+    `<div style="width: 640px"><yoke-player id="p" muted ${attributes} ${path && `src="${src}"`}>${inside}</yoke-player></div>`
+  )
+}
+const run = (name: string, value?: string | number): Promise<void> =>
+  person.page.run(
+    (command: string, given: string | number | undefined) => {
+      document.querySelector('yoke-player')?.yoke.run(command as 'seek', given as number)
+    },
+    name,
+    value
+  )
+const play = async (): Promise<void> => {
+  await run('play')
+  await person.until('playback', () => {
+    const { yoke } = document.querySelector('yoke-player') ?? {}
+    return yoke?.states.playing && yoke.states.started && !yoke.states.waiting && yoke.snapshot.readyState > 2
+  })
+}
+const look = <Value>(name: 'currentTime' | 'duration' | 'quality' | 'currentSrc'): Promise<Value> =>
+  person.page.run(
+    (of: 'currentTime') => document.querySelector('yoke-player')?.yoke.snapshot[of] as never,
+    name as 'currentTime'
+  )
+const faults = (): Promise<readonly string[]> => person.page.run(() => globalThis.notes.faults)
+const state = (name: string, holds = true): Promise<void> =>
+  person.until(
+    `${name} to be ${holds}`,
+    (of: string, wanted: boolean) => document.querySelector('yoke-player')?.yoke.states[of as 'playing'] === wanted,
+    name,
+    holds
+  )
+/** Goes to the middle of a frame, and waits until it is there. */
+const showFrame = async (frame: number): Promise<void> => {
+  await run('seek', (frame + 0.5) / RATE)
+  await person.until(
+    `frame ${frame}`,
+    (seconds: number) => {
+      const { snapshot } = document.querySelector('yoke-player')?.yoke ?? {}
+      return snapshot && !snapshot.seeking && snapshot.readyState > 1 && Math.abs(snapshot.currentTime - seconds) < 0.01
+    },
+    (frame + 0.5) / RATE
+  )
+}
+
+describe.each([
+  ['playlists, picture and sound apart', 'clip/main.m3u8'],
+  ['playlists of transport streams', 'clip/transport.m3u8'],
+  ['enciphered transport streams', 'sealed/transport.m3u8'],
+  ['a presentation by numbers', 'clip/number.mpd'],
+  ['a presentation by times', 'clip/time.mpd'],
+  ['a presentation by lists', 'clip/list.mpd'],
+  ['a presentation of single files', 'clip/file.mpd'],
+  ['a presentation of WebM', 'clip/webm.mpd']
+])('%s', (_, path) => {
+  it('plays as a file does, by its own address, with the right frame after every seek', async () => {
+    await mount(path)
+    await play()
+    expect(await look('currentSrc')).toBe(`${origin.address}/${path}`)
+    await run('pause')
+    for (const frame of [276, 49, 50, 430]) {
+      await showFrame(frame)
+      expect(await person.page.run(readStreamFrame)).toBe(frame)
+    }
+    expect(await faults()).toEqual([])
+  })
+})
+
+describe('qualities', () => {
+  it('are a list with the automatic one first, and changed without a wait', async () => {
+    await mount('clip/main.m3u8')
+    await play()
+    await person.until('the list', () => document.querySelector('yoke-player')?.yoke.states.hasQualities)
+    const seen = await person.page.run(() => {
+      const { snapshot } = document.querySelector('yoke-player')?.yoke ?? {}
+      Object.assign(globalThis, { waits: 0 })
+      document.querySelector('yoke-player')?.yoke.media?.observe(type => {
+        if (type === 'waiting')
+          Object.assign(globalThis, { waits: (globalThis as unknown as { waits: number }).waits + 1 })
+      })
+      return [snapshot?.quality, snapshot?.qualities]
+    })
+    expect(seen).toEqual(['auto', ['auto', '180p', '360p', '540p', '720p']])
+    for (const [quality, width] of [
+      ['720p', 1280],
+      ['180p', 320]
+    ] as const) {
+      await run('set-quality', quality)
+      await person.until(
+        quality,
+        (wanted: number) => document.querySelector('yoke-player')?.yoke.media?.videoWidth === wanted,
+        width
+      )
+    }
+    expect(await look('quality')).toBe('180p')
+    expect(await person.page.run(() => (globalThis as unknown as { waits: number }).waits)).toBe(0)
+  })
+
+  it('are none of a stream that has but one', async () => {
+    await mount('clip/quay-360.mp4.m3u8')
+    await play()
+    await state('hasQualities', false)
+    expect(await look('quality')).toBe('')
+  })
+})
+
+describe('a live channel', () => {
+  it.each(['live/main.m3u8', 'live/time.mpd', 'live/quay-180.m2t.m3u8'])(
+    'begins near its newest, has no length, and can be sought within what is kept (%s)',
+    async path => {
+      await mount(path)
+      await play()
+      await state('live')
+      await state('atLiveEdge')
+      expect(await person.page.run(() => String(document.querySelector('yoke-player')?.duration))).toBe('Infinity')
+      await run('seek', 12)
+      await state('atLiveEdge', false)
+      await state('playing')
+      await run('seek-live')
+      await state('atLiveEdge')
+    }
+  )
+
+  it('gets its length when it ends', async () => {
+    await mount('live/main.m3u8')
+    await play()
+    origin.behave({ ended: true })
+    await state('live', false)
+    expect(await look('duration')).toBeGreaterThan(20)
+  })
+})
+
+describe('what does not come', () => {
+  const plays = (from: number): Promise<void> =>
+    person.until(
+      'playback beyond it',
+      (seconds: number) => (document.querySelector('yoke-player')?.yoke.snapshot.currentTime ?? 0) > seconds,
+      from
+    )
+
+  it.each([
+    ['is missing', { missing: '360.mp4/1' }],
+    ['breaks off', { cut: '360.mp4/1' }],
+    ['is noise', { damaged: '360.mp4/1' }]
+  ])('a segment that %s is taken from another quality', async (_, conduct) => {
+    origin.behave(conduct)
+    await mount('clip/main.m3u8')
+    await play()
+    await plays(2.5)
+    expect((await faults()).join()).toMatch(/segment-(?:missing|damaged|unreachable)/)
+    expect((await faults()).join()).not.toContain('segment-passed-over')
+  })
+
+  it('in no quality is passed over, and told', async () => {
+    origin.behave({ missing: '.mp4/1' })
+    await mount('clip/list.mpd')
+    await play()
+    await plays(2.2)
+    expect((await faults()).join()).toContain('segment-passed-over')
+  })
+
+  it('of a whole stream leaves the place to the next source', async () => {
+    const sources = `<video muted><source src="${origin.address}/clip/none.mpd"><source src="/media/tide-clock.webm"></video>`
+    origin.behave({ gone: true })
+    await mount('', '', sources)
+    await play()
+    expect(await look('currentSrc')).toContain('tide-clock.webm')
+    const said = await person.page.run(() =>
+      document.querySelector('yoke-player')?.yoke.sources.map(({ state }) => state)
+    )
+    expect(said).toEqual(['failed', 'chosen'])
+  })
+
+  it('is told where nothing else is named', async () => {
+    await mount('/media/spring-tide.mpd')
+    await run('play')
+    await state('failed')
+    expect((await faults()).join()).toMatch(/segment-missing|source-missing/)
+  })
+})
+
+describe('the end', () => {
+  it('is reached, and the beginning follows where it is played again', async () => {
+    await mount('clip/transport.m3u8')
+    await play()
+    await run('seek', 19)
+    await state('ended')
+    await play()
+    expect(await look('currentTime')).toBeLessThan(5)
+  })
+})

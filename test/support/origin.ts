@@ -1,0 +1,25 @@
+import { fileURLToPath } from 'node:url'
+import { type StreamOrigin, startStreamOrigin } from '../../stand-ins/origin/index.ts'
+
+/** Starts the stream origin with the demo's media. */
+export const startOrigin = (): Promise<StreamOrigin> =>
+  startStreamOrigin(fileURLToPath(new URL('../../examples/public/media/', import.meta.url)))
+
+/**
+ * Runs in a page: the number of the frame that the video of a player shows, whatever its size; `undefined` while there is no
+ * picture with a strip of squares.
+ */
+export const readStreamFrame = (): number | undefined => {
+  const video =
+    document.querySelector('yoke-player')?.shadowRoot?.querySelector('video') ?? document.querySelector('video')
+  const canvas = Object.assign(document.createElement('canvas'), { width: 1280, height: 720 })
+  const pen = canvas.getContext('2d')
+  if (video) pen?.drawImage(video, 0, 0, 1280, 720)
+  const bits = Array.from({ length: 16 }, (_, square): number => {
+    const [red = 0] = pen?.getImageData(square * 24 + 12, 708, 1, 1).data ?? []
+    return red > 127 ? 1 : 0
+  })
+  const number = bits.slice(2, 15).reduce((sum, bit) => sum * 2 + bit, 0)
+  const parity = bits.slice(2, 15).reduce((sum, bit) => sum ^ bit, 0)
+  return bits[0] === 1 && bits[1] === 0 && bits[15] === parity ? number : undefined
+}

@@ -177,11 +177,23 @@ describe('what does not come', () => {
   })
 
   it('in no quality is passed over, and told', async () => {
-    origin.behave({ missing: '.mp4/1' })
-    await mount('clip/list.mpd')
+    origin.behave({ missing: '.mp4/00001' })
+    await mount('clip/time.mpd')
     await play()
-    await plays(2.2)
+    await plays(4.2)
     expect((await faults()).join()).toContain('segment-passed-over')
+  })
+
+  it('for long ends the playback where what is there ends, and not before', async () => {
+    // From the twentieth second on.
+    origin.behave({ missing: '.mp4/0001' })
+    await mount('clip/time.mpd')
+    await play()
+    await person.until('the fault', () => globalThis.notes.faults.some(said => said.startsWith('segment-passed-over')))
+    await run('seek', 18)
+    await plays(18.5)
+    await state('failed')
+    expect(await look('currentTime')).toBeGreaterThan(19)
   })
 
   it('of a whole stream leaves the place to the next source', async () => {

@@ -1,15 +1,22 @@
 import { build } from 'vite'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { StreamOrigin } from '../../../stand-ins/origin/index.ts'
 import { currentEngine } from '../../support/engines.ts'
 import '../../support/page-types.ts'
+import { startOrigin } from '../../support/origin.ts'
 import { CLIP, openPerson, type Person } from '../../support/person.ts'
 import { samplesIn } from '../../support/samples.ts'
 
 let person: Person
+let origin: StreamOrigin
 beforeAll(async () => {
   person = await openPerson(currentEngine(), { fresh: true })
+  origin = await startOrigin()
 })
-afterAll(() => person?.leave())
+afterAll(async () => {
+  await person?.leave()
+  await origin?.close()
+})
 
 /** The samples name their files as a reader would; here they lie where the test server has them. */
 const withAddresses = (code: string): string =>
@@ -21,7 +28,7 @@ const withAddresses = (code: string): string =>
 
 describe('the samples in HTML', () => {
   it.each(samplesIn('html').map(({ place, code }) => [place, code]))('%s works, without a fault', async (_, code) => {
-    await person.mount(withAddresses(code))
+    await person.mount(withAddresses(code).replaceAll('https://example.test/quay/', `${origin.address}/clip/`))
     await person.until('metadata', () => (document.querySelector('yoke-player')?.readyState ?? 0) >= 1)
     const button = await person.page.run(() => {
       const play = document.querySelector<HTMLElement>('[command="--play-pause"]')

@@ -26,3 +26,7 @@ export const nextSegment = ({ segments }: Timeline, facts: FeedFacts): Segment |
     isRenewed || !last || part > last.part || start > last.start + SLACK
   return segments.find(segment => segment.start + segment.duration > from && isNew(segment))
 }
+
+/** The segment that holds a place, in seconds. */
+export const segmentAt = ({ segments }: Timeline, time: number): Segment | undefined =>
+  segments.find(({ start, duration }) => start <= time && time < start + duration)

@@ -2,7 +2,7 @@ import type { Fault } from '../../../core/fault.ts'
 import type { Rendition, Segment, Timeline } from '../../../core/streams/manifest.ts'
 import type { QualityChoice } from './choice.ts'
 import { comesInTime, type Progress } from './lateness.ts'
-import { nextSegment } from './next-segment.ts'
+import { nextSegment, segmentAt } from './next-segment.ts'
 import type { PieceMaker } from './pieces.ts'
 import { rest } from './rest.ts'
 import { type BufferQueue, type Piece, SLACK } from './source-buffer.ts'
@@ -36,6 +36,9 @@ const MOST_PASSED = 3
 /** Seconds that are kept behind the playhead, and by how many more it may be until that is seen to. */
 const KEPT_BEHIND = 20
 const MAY_BE_BEHIND = 30
+/** What is left of a stretch when its end has nearly come, in seconds. */
+const NEARLY = 0.5
+
 /** Faults of the way to the server rather than of one segment. */
 const OF_THE_WAY: ReadonlySet<string> = new Set(['segment-unreachable', 'segment-late'])
 
@@ -59,6 +62,8 @@ export class TrackFeed {
   #passed = 0
   /** Where what was passed over ends, in seconds. */
   #passedTo = 0
+  /** Nothing more can be had behind what is there: told when playback comes to its end. */
+  #failure: Fault | undefined
   #fetching: { readonly segment: Segment; readonly life: AbortController } | undefined
 
   constructor(host: TrackHost, kind: 'video' | 'audio', renditions: readonly Rendition[]) {
@@ -120,6 +125,7 @@ export class TrackFeed {
     this.#last = undefined
     this.#hasLookedBack = false
     this.#passedTo = 0
+    this.#failure = undefined
     this.pump()
   }
 
@@ -142,6 +148,7 @@ export class TrackFeed {
   /** One segment more. @returns whether there may be another one to fetch at once. */
   async #step(): Promise<boolean> {
     const { position, room, timelines } = this.#host
+    if (this.#failure) return this.#failAtEnd(this.#failure, position)
     const end = this.#endFrom(position)
     if (this.#buffer && end - position >= room) return false
     const rendition = this.#choose(end - position)
@@ -190,7 +197,8 @@ export class TrackFeed {
       if (tries >= MOST_TRIES && !OF_THE_WAY.has(fault.code)) return this.#pass(segment, of)
       if (fault.code === 'segment-unreachable') await rest(tries, this.#host.signal)
       of = this.#other(of)
-      const same = await this.#sameIn(segment, of)
+      const read = await this.#host.timelines.get(of)
+      const same = read.ok && segmentAt(read.value, segment.start + segment.duration / 2)
       if (!same) return !this.#host.signal.aborted
       segment = same
     }
@@ -259,15 +267,6 @@ export class TrackFeed {
     return below ?? others[0] ?? rendition
   }
 
-  /** The segment of another rendition that begins where this one does. */
-  async #sameIn(segment: Segment, rendition: Rendition): Promise<Segment | undefined> {
-    const read = await this.#host.timelines.get(rendition)
-    const middle = segment.start + segment.duration / 2
-    return read.ok
-      ? read.value.segments.find(({ start, duration }) => start <= middle && middle < start + duration)
-      : undefined
-  }
-
   /** It cannot be had: playback goes on behind it. */
   #pass(segment: Segment, rendition: Rendition): boolean {
     this.#passed += 1
@@ -279,8 +278,14 @@ export class TrackFeed {
       hint: 'look for the faults before this one'
     }
     this.#host.tell(reason)
-    if (this.#passed > MOST_PASSED) this.#host.fail(reason)
-    return this.#passed <= MOST_PASSED
+    if (this.#passed > MOST_PASSED) this.#failure = reason
+    return true
+  }
+
+  /** What is there is played before it is said that nothing more comes. */
+  #failAtEnd(reason: Fault, position: number): boolean {
+    if ((this.#buffer?.endFrom(position) ?? position) - position < NEARLY) this.#host.fail(reason)
+    return false
   }
 
   /** The list of segments of a rendition cannot be had. */

@@ -13,7 +13,7 @@ import { buildClassic, CLASSIC_FILES } from './classic.ts'
 import { writeGaugeTemplate } from './gauge-template.ts'
 import { playlistSchema } from './playlist-schema.ts'
 import { describedPresetSchema } from './preset-schema.ts'
-import { buildCommandLine, buildHosted, buildRuntime, dropBundled, vendorValidation } from './runtime.ts'
+import { buildCommandLine, buildHosted, buildRuntime, buildWorker, dropBundled, vendorValidation } from './runtime.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 
@@ -86,6 +86,7 @@ await buildModules()
 await dropBundled()
 await buildRuntime()
 await buildHosted()
+await buildWorker()
 await vendorValidation()
 await buildCommandLine()
 await writeSchemas()

@@ -36,7 +36,6 @@ export const ENTRIES = {
   'wiring/index': 'wiring/index.ts',
   'player/index': 'player/index.ts',
   'player/ready-made': 'player/ready-made.ts',
-  'parts/transmux-worker': 'media/html/streams/convert-worker.ts',
   'presets/index': 'presets/index.ts',
   'presets/stores/index': 'presets/stores/index.ts',
   'react/index': 'react/index.ts'
@@ -187,6 +186,28 @@ export const buildHosted = async (): Promise<void> => {
       sourcemap: true,
       lib: { entry: source('media/hosted/index.ts'), formats: ['es'], fileName: () => 'index.js' },
       rolldownOptions: { output: { chunkFileNames: '[name].js' } }
+    }
+  })
+}
+
+/** The worker has all that it needs inside: it loads nothing of a page, and nothing of a page runs in it. */
+export const buildWorker = async (): Promise<void> => {
+  await build({
+    configFile: false,
+    logLevel: 'warn',
+    root: home,
+    publicDir: false,
+    build: {
+      outDir: resolve(dist, 'parts'),
+      emptyOutDir: false,
+      target: 'es2022',
+      minify: false,
+      sourcemap: true,
+      lib: {
+        entry: source('media/html/streams/convert-worker.ts'),
+        formats: ['es'],
+        fileName: () => 'transmux-worker.js'
+      }
     }
   })
 }

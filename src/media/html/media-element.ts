@@ -165,13 +165,10 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     return this.sources.error ?? (this.sources.list.length === 0 ? this.element.error : null)
   }
   get videoWidth(): number {
-    return this.#picture.videoWidth ?? 0
+    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoWidth ?? 0
   }
   get videoHeight(): number {
-    return this.#picture.videoHeight ?? 0
-  }
-  get #picture(): Partial<HTMLVideoElement> {
-    return this.#frozen ?? (this.element as Partial<HTMLVideoElement>)
+    return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoHeight ?? 0
   }
   get #frozen(): FrozenPlayback | undefined {
     return this.sources.frozen

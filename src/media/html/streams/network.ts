@@ -116,13 +116,7 @@ class BodyReader {
         this.#life.abort()
       }
     }
-    const bytes = new Uint8Array(size)
-    let at = 0
-    for (const piece of pieces) {
-      bytes.set(piece, at)
-      at += piece.length
-    }
-    return bytes
+    return new Uint8Array(await new Blob(pieces as BlobPart[]).arrayBuffer())
   }
 
   #expect(): void {

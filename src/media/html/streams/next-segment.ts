@@ -1,3 +1,4 @@
+import { type Fault, fault } from '../../../core/fault.ts'
 import type { Segment, Timeline } from '../../../core/streams/manifest.ts'
 import { SLACK } from './source-buffer.ts'
 
@@ -30,3 +31,11 @@ export const nextSegment = ({ segments }: Timeline, facts: FeedFacts): Segment |
 /** The segment that holds a place, in seconds. */
 export const segmentAt = ({ segments }: Timeline, time: number): Segment | undefined =>
   segments.find(({ start, duration }) => start <= time && time < start + duration)
+
+/** A segment that is nowhere to be had. */
+export const passedOver = ({ start, duration }: Segment): Fault =>
+  fault(
+    'segment-passed-over',
+    `${duration.toFixed(1)} seconds from ${start.toFixed(1)} on cannot be had, and are passed over.`,
+    'look for the faults before this one'
+  )

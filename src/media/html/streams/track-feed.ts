@@ -2,7 +2,7 @@ import type { Fault } from '../../../core/fault.ts'
 import type { Rendition, Segment, Timeline } from '../../../core/streams/manifest.ts'
 import type { QualityChoice } from './choice.ts'
 import { comesInTime, type Progress } from './lateness.ts'
-import { nextSegment, segmentAt } from './next-segment.ts'
+import { nextSegment, passedOver, segmentAt } from './next-segment.ts'
 import type { PieceMaker } from './pieces.ts'
 import { rest } from './rest.ts'
 import { type BufferQueue, type Piece, SLACK } from './source-buffer.ts'
@@ -34,8 +34,7 @@ const MOST_TRIES = 4
 /** Segments in a row that may be passed over. */
 const MOST_PASSED = 3
 /** Seconds that are kept behind the playhead, and by how many more it may be until that is seen to. */
-const KEPT_BEHIND = 20
-const MAY_BE_BEHIND = 30
+const [KEPT_BEHIND, MAY_BE_BEHIND] = [20, 30]
 /** What is left of a stretch when its end has nearly come, in seconds. */
 const NEARLY = 0.5
 
@@ -237,7 +236,7 @@ export class TrackFeed {
   }
 
   async #append(piece: Piece): Promise<void> {
-    const { host, buffer } = { host: this.#host, buffer: this.#buffer as BufferQueue }
+    const [host, buffer] = [this.#host, this.#buffer as BufferQueue]
     try {
       await buffer.append(piece)
     } catch (cause) {
@@ -272,11 +271,7 @@ export class TrackFeed {
     this.#passed += 1
     this.#passedTo = segment.start + segment.duration
     this.#last = { segment, rendition }
-    const reason: Fault = {
-      code: 'segment-passed-over',
-      message: `${segment.duration.toFixed(1)} seconds from ${segment.start.toFixed(1)} on cannot be had, and are passed over.`,
-      hint: 'look for the faults before this one'
-    }
+    const reason = passedOver(segment)
     this.#host.tell(reason)
     if (this.#passed > MOST_PASSED) this.#failure = reason
     return true

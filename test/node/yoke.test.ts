@@ -144,6 +144,21 @@ describe('a yoke', () => {
     expect(media.currentTime).toBe(25)
   })
 
+  it('is on its way to the position that waits, though the media has found the one before', async () => {
+    setUp({ delays: { seek: 1 } })
+    await yoke.run('seek', 20)
+    await yoke.run('seek', 40)
+    // Engines say so a little before they tell of it.
+    Object.defineProperty(media, 'seeking', { value: false, configurable: true })
+    yoke.refresh()
+    expect(yoke.states.seeking).toBe(true)
+    expect(yoke.values.currentTime).toBe(40)
+    Reflect.deleteProperty(media, 'seeking')
+    clock.advance(3)
+    expect(yoke.states.seeking).toBe(false)
+    expect(yoke.values.currentTime).toBe(40)
+  })
+
   it('skips add up while a seek is under way', async () => {
     setUp({ delays: { seek: 1 } })
     for (let press = 0; press < 3; press += 1) await yoke.run('skip', 10)

@@ -51,7 +51,7 @@ export class MediaLink {
     // What has failed is shown to nobody where another one goes on in its place.
     if (this.media?.error && this.#host.lineup?.takeOver(this.media)) return
     const failedBefore = this.#store.snapshot.error !== undefined
-    if (this.media) this.#store.read(this.media, eventType, this.#seeker?.target)
+    if (this.media) this.#store.read(this.media, eventType, this.#seeker?.shown)
     this.#store.subscriptions.check()
     // An engine sets its error before it fires the event: the fault is raised with the state, and once.
     if (this.#store.snapshot.error && !failedBefore) this.#mediaFailed()
@@ -75,7 +75,7 @@ export class MediaLink {
 
   endScrub(): void {
     // While the handle was held, playback went on: it goes on from where the handle was let go.
-    const target = this.#seeker?.target
+    const target = this.#seeker?.shown?.currentTime
     this.#seeker?.release()
     if (target !== undefined && this.media && Math.abs(this.media.currentTime - target) > SAME_PLACE)
       this.#seeker?.seek(target)

@@ -12,9 +12,13 @@ export class Seeker {
     this.#media = media
   }
 
-  /** The position to show in the media's stead: one that waits for its turn, or one that is held under a pointer. */
-  get target(): number | undefined {
-    return this.#next ?? this.#held
+  /**
+   * What to show in the media's stead: the position that waits for its turn, or the one that is held under a pointer.
+   * The media has found the one before, and says for a moment that it seeks nothing: what waits is sought all the same.
+   */
+  get shown(): { readonly currentTime: number; readonly seeking?: true } | undefined {
+    if (this.#next !== undefined) return { currentTime: this.#next, seeking: true }
+    return this.#held === undefined ? undefined : { currentTime: this.#held }
   }
 
   seek(seconds: number): void {

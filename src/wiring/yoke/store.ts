@@ -27,10 +27,10 @@ export class Store {
     this.#snapshot = keepContext(this.#snapshot)
   }
 
-  /** Reads the media anew. @param currentTime the position to show in the media's stead. */
-  read(media: MediaAdapter, eventType?: MediaEventType, currentTime?: number): void {
+  /** Reads the media anew. @param shown what is to be seen in the stead of what the media says. */
+  read(media: MediaAdapter, eventType?: MediaEventType, shown?: Partial<MediaSnapshot>): void {
     const seen = readSnapshot(media, this.#snapshot, eventType)
-    this.#snapshot = currentTime === undefined ? seen : { ...seen, currentTime }
+    this.#snapshot = shown ? { ...seen, ...shown } : seen
   }
 
   /** Takes note of what the media itself does not tell. */

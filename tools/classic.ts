@@ -55,6 +55,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   'playlist-faults': 'core/playlist/playlist-faults.ts',
   'playlist-rows': 'wiring/playlist/couple.ts',
   preview: 'wiring/preview/preview.ts',
+  presentations: 'core/streams/dash/index.ts',
   'preset-documents': 'presets/documents.ts',
   'preset-editing': 'presets/editing.ts',
   'preset-reading': 'core/presets/read-text.ts',

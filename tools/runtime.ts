@@ -56,6 +56,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   diagnosis: ['media/html/diagnose.ts'],
   streams: ['media/html/streams/index.ts'],
   transmux: ['core/streams/ts/transmux.ts'],
+  presentations: ['core/streams/dash/index.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
   stretch: ['wiring/clip/stretch.ts'],

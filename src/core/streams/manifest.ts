@@ -1,3 +1,5 @@
+import type { ManifestFault } from './reading.ts'
+
 /** A stretch of the bytes of a file. */
 export interface ByteRange {
   /** Counted from 0. */
@@ -139,6 +141,12 @@ export interface Manifest {
   readonly duration?: number
   /** Address of a server that tells the time, by one of the ways of ISO/IEC 23009-1, 5.8.5.7. */
   readonly clock?: StreamClock
+}
+
+/** A manifest, and what is wrong with it that did not stop the reading. */
+export interface ReadManifest {
+  readonly manifest: Manifest
+  readonly faults: readonly ManifestFault[]
 }
 
 /** Where the time is told that a live stream is written in. */

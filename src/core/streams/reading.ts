@@ -9,6 +9,9 @@ export interface ManifestFault extends Fault {
 /** The platform's own reader of addresses: wherever the core runs there is one, and no type library of the language has it. */
 declare const URL: { new (address: string, base?: string): { readonly href: string; readonly protocol: string } }
 
+/** Presentations are XML, playlists are lines. */
+export const isPresentation = (text: string): boolean => /^\ufeff?\s*</.test(text)
+
 /** Longer manifests are refused, in UTF-16 code units: a day of two seconds each, in twelve renditions, is shorter. */
 export const LONGEST_MANIFEST = 16_000_000
 /** More segments of one rendition are not listed: two seconds each, that is a day. */

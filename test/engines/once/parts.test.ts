@@ -128,6 +128,11 @@ const STREAM_PARTS: Readonly<Record<string, Wanted>> = {
     works: () =>
       document.querySelector('yoke-player')?.readyState && document.querySelector('video')?.src.startsWith('blob:')
   },
+  presentations: {
+    html: player('', STREAM.replace('m3u8', 'mpd')),
+    again: () => document.querySelector('video')?.setAttribute('src', '/quay.mpd?again'),
+    works: () => document.querySelector('yoke-player')?.readyState
+  },
   transmux: {
     html: `<script>delete globalThis.Worker</script>${player('', STREAM)}`,
     again: () => undefined,
@@ -476,12 +481,18 @@ beforeAll(async () => {
     person.server.page(`/good-${each}.json`, '{ "name": "good", "hideAfter": 5 }')
     person.server.page(`/bad-${each}.json`, '{ "name": "bad", "hideafter": 5 }')
   }
-  const quay = readFileSync(new URL('../../../stand-ins/origin/media/quay-180.m2t', import.meta.url)).subarray(
-    0,
-    28_012
-  )
+  const stream = (name: string): Buffer =>
+    readFileSync(new URL(`../../../stand-ins/origin/media/${name}`, import.meta.url))
+  const [quay, whole] = [stream('quay-180.m2t').subarray(0, 28_012), stream('quay-180.mp4')]
   person.server.page('/quay.m3u8', '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXTINF:2,\nquay.m2t\n#EXT-X-ENDLIST\n')
   person.server.answer('/quay.m2t', response => response.end(quay))
+  const [setup, index] = [whole.indexOf('sidx') - 4, whole.indexOf('moof') - 4]
+  person.server.page(
+    '/quay.mpd',
+    `<MPD mediaPresentationDuration="PT60S"><Period><AdaptationSet mimeType="video/mp4" codecs="avc1.4d4015"><Representation id="180p" bandwidth="100000"><BaseURL>quay.mp4</BaseURL><SegmentBase indexRange="${setup}-${index - 1}"><Initialization range="0-${setup - 1}"/></SegmentBase></Representation></AdaptationSet></Period></MPD>`
+  )
+  // One that knows no ranges: all of it comes, and what was wanted is cut out.
+  person.server.answer('/quay.mp4', response => response.end(whole))
   person.server.page('/bad.vtt', 'WEBVTT\n\n00:00 --> 1\nx\n')
   person.server.page('/styled.vtt', 'WEBVTT\n\nSTYLE\n::cue { color: #f00 }\n\n00:00.000 --> 01:00.000\nred\n')
   person.server.page('/names.vtt', 'WEBVTT\n\n00:00.000 --> 01:00.000\nmar&eacute;e &eacute;\n')

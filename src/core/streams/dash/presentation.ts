@@ -1,5 +1,5 @@
 import { type Fault, fault, type Result, refuse, succeed } from '../../fault.ts'
-import type { Manifest, StreamClock } from '../manifest.ts'
+import type { ReadManifest, StreamClock } from '../manifest.ts'
 import { LONGEST_MANIFEST, type ManifestFault, placeIn, Reading } from '../reading.ts'
 import { baseOf } from './base.ts'
 import { joinPeriods } from './periods.ts'
@@ -72,11 +72,7 @@ const located = (reason: Fault, text: string, at: number): ManifestFault => ({ .
  * @param src its whole address
  * @param now milliseconds since 1970 by the clock of whoever made it: which segments of a live stream can be had
  */
-export const tryReadPresentation = (
-  text: string,
-  src: string,
-  now: number
-): Result<{ readonly manifest: Manifest; readonly faults: readonly ManifestFault[] }> => {
+export const tryReadPresentation = (text: string, src: string, now: number): Result<ReadManifest> => {
   if (text.length > LONGEST_MANIFEST)
     return refuse(fault('manifest-too-large', 'The manifest is larger than 16 MB.', 'name segments by a template'))
   const read = readXml(text)

@@ -1,19 +1,23 @@
 import { type Fault, type Result, refuse, succeed } from '../../../core/fault.ts'
-import { tryReadIndex } from '../../../core/streams/dash/segment-index.ts'
 import {
   endOf,
   isTimeline,
   type Manifest,
+  type ReadManifest,
   type Rendition,
   type Resource,
   type Segment,
   type Timeline,
   type TimelineSource
 } from '../../../core/streams/manifest.ts'
+import { tryReadAnyPlaylist } from '../../../core/streams/playlist/any-playlist.ts'
 import { tryReadPlaylist } from '../../../core/streams/playlist/media-playlist.ts'
-import { tryReadManifest } from '../../../core/streams/read-manifest.ts'
-import type { ManifestFault } from '../../../core/streams/reading.ts'
+import { isPresentation, type ManifestFault } from '../../../core/streams/reading.ts'
+import { definePart, unreachable } from '../../../loading/part.ts'
 import type { Answer } from './network.ts'
+
+/** What reads media presentation descriptions. */
+const PRESENTATIONS = definePart(() => import('../../../core/streams/dash/index.ts'))
 
 /** What the timelines of a stream need of it. */
 export interface TimelinesHost {
@@ -72,11 +76,11 @@ export class Timelines {
   static async open(src: string, host: TimelinesHost): Promise<Result<Timelines>> {
     const answer = await host.fetch({ src })
     if (!answer.ok) return answer
-    const read = readAnswer(answer.value, host, Date.now())
+    const read = await readAnswer(answer.value, host, Date.now())
     if (!read.ok) return read
     const ahead = await clockOf(read.value, host)
     if (ahead === 0) return succeed(new Timelines(host, read.value, 0))
-    const again = readAnswer(answer.value, host, Date.now() + ahead)
+    const again = await readAnswer(answer.value, host, Date.now() + ahead)
     return again.ok ? succeed(new Timelines(host, again.value, ahead)) : again
   }
 
@@ -132,11 +136,13 @@ export class Timelines {
   }
 
   async #readFiles({ files }: Extract<TimelineSource, { from: 'index' }>): Promise<Result<Timeline>> {
+    const presentations = await PRESENTATIONS.load().catch(unreachable)
+    if (!('tryReadIndex' in presentations)) return refuse(presentations)
     const segments: Segment[] = []
     for (const file of files) {
       const answer = await this.#host.fetch({ src: file.src, range: file.index })
       if (!answer.ok) return answer
-      const read = tryReadIndex(answer.value.bytes, file)
+      const read = presentations.tryReadIndex(answer.value.bytes, file)
       if (!read.ok) return read
       segments.push(...read.value)
     }
@@ -183,7 +189,9 @@ export class Timelines {
 
   async #renewManifest(): Promise<boolean> {
     const answer = await this.#host.fetch({ src: this.manifest.src })
-    const read: Result<Manifest> = answer.ok ? readAnswer(answer.value, this.#host, Date.now() + this.#ahead) : answer
+    const read: Result<Manifest> = answer.ok
+      ? await readAnswer(answer.value, this.#host, Date.now() + this.#ahead)
+      : answer
     if (!read.ok) {
       this.#host.tell(read.fault)
       return false
@@ -203,8 +211,16 @@ const tellAll = (faults: readonly ManifestFault[], host: TimelinesHost): void =>
   for (const fault of faults) host.tell(fault)
 }
 
-const readAnswer = (answer: Answer, host: TimelinesHost, now: number): Result<Manifest> => {
-  const read = tryReadManifest(textOf(answer), { src: answer.src, now })
+const readText = async (text: string, src: string, now: number): Promise<Result<ReadManifest>> => {
+  if (!isPresentation(text)) return tryReadAnyPlaylist(text, src)
+  const presentations = await PRESENTATIONS.load().catch(unreachable)
+  return 'tryReadPresentation' in presentations
+    ? presentations.tryReadPresentation(text, src, now)
+    : refuse(presentations)
+}
+
+const readAnswer = async (answer: Answer, host: TimelinesHost, now: number): Promise<Result<Manifest>> => {
+  const read = await readText(textOf(answer), answer.src, now)
   if (!read.ok) return refuse(read.fault)
   tellAll(read.value.faults, host)
   return succeed(read.value.manifest)

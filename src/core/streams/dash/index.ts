@@ -1,0 +1,2 @@
+export { tryReadPresentation } from './presentation.ts'
+export { tryReadIndex } from './segment-index.ts'

@@ -193,6 +193,10 @@ describe('what does not come', () => {
     const at = await look<number>('currentTime')
     await plays(at + 1)
     await state('failed', false)
+    // What is there is played to its end; then it is said.
+    await run('seek', 19)
+    await state('failed')
+    expect((await faults()).join()).toContain('segment-missing')
   })
 
   it('of a whole stream leaves the place to the next source', async () => {

@@ -26,6 +26,9 @@ const HEARD = [
   'waiting'
 ] as const
 
+/** Faults of a stream that the connection is to blame for. */
+const OF_THE_WAY = /-(?:unreachable|late)$/
+
 /** What feeds streams to an element: needed with the first one. */
 const STREAMS = definePart(() => import('./streams/index.ts'))
 /** What looks into files, to say why they cannot be played: needed in trouble only. */
@@ -104,12 +107,10 @@ export class FailoverDriver implements PartHost {
     if (this.#isStreamComing) return
     const { error } = this.#element
     const { currentSrc, feed } = this.#sources
-    this.#send({
-      type: 'broken',
-      src: currentSrc,
-      byConnection: error?.code === MEDIA_ERR_NETWORK,
-      reason: feed?.fault
-    })
+    const reason = feed?.fault
+    // What a stream lacks it says itself, whatever the engine makes of its end.
+    const byConnection = reason ? OF_THE_WAY.test(reason.code) : error?.code === MEDIA_ERR_NETWORK
+    this.#send({ type: 'broken', src: currentSrc, byConnection, reason })
   }
 
   /** Sound alone came of what should have a picture. */

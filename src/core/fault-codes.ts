@@ -11,6 +11,7 @@ export const FAULT_CODES = [
   'answer-uncompressed',
   'answer-whole',
   'attribute-unknown',
+  'audio-track-unknown',
   'clip-too-large',
   'codec-lacking',
   'command-failed',

@@ -98,6 +98,12 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   quality?: string | undefined
   /** The qualities on offer. */
   readonly qualities?: readonly string[] | undefined
+  /** The quality that plays now, where an automatic choice makes it another than the chosen one; `resize` tells. */
+  readonly playingQuality?: string | undefined
+  /** The label of the audio track that plays; settable to one of {@link audioTracks}. `resize` tells of both. */
+  audioTrack?: string | undefined
+  /** The labels of the audio tracks on offer. */
+  readonly audioTracks?: readonly string[] | undefined
   /** At the end, start again: without `pause` or `ended` (HTML, `loop`). */
   get loop(): boolean
   set loop(loop: boolean)

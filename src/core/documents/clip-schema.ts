@@ -17,7 +17,8 @@ import {
   union,
   unknown
 } from 'valibot'
-import { FITS, focusPointOf } from '../picture/fit.ts'
+import { focusPointOf } from '../picture/fit.ts'
+import { FITS } from '../picture/fits.ts'
 import { isSafeAddress } from '../safe-address.ts'
 import { tryParseTimeAddress } from '../time/address.ts'
 

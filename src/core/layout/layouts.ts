@@ -18,6 +18,7 @@ export const CONTROL_NAMES = [
   'volume',
   'playback-rate',
   'quality',
+  'audio-track',
   'captions',
   'loop',
   'picture-in-picture',

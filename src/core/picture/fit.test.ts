@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readSettingAttribute } from '../settings/read-deep.ts'
-import { type Box, FITS, type Fit, fitPicture, focusPointOf, visiblePart } from './fit.ts'
+import { type Box, fitPicture, focusPointOf, visiblePart } from './fit.ts'
+import { FITS, type Fit } from './fits.ts'
 
 const BOX: Box = { x: 10, y: 20, width: 400, height: 200 }
 

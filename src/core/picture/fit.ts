@@ -1,3 +1,5 @@
+import type { Fit } from './fits.ts'
+
 /** Where something lies, in CSS pixels. */
 export interface Box {
   readonly x: number
@@ -5,10 +7,6 @@ export interface Box {
   readonly width: number
   readonly height: number
 }
-
-/** The ways in which a picture fills its box (CSS Images, "object-fit"). */
-export const FITS = ['contain', 'cover', 'fill', 'none', 'scale-down'] as const
-export type Fit = (typeof FITS)[number]
 
 /** A point of a picture, as shares of its width and height from 0 to 1, from its left and its top whatever the direction of writing. */
 export interface PicturePoint {

@@ -53,6 +53,7 @@ const RULES: Partial<Record<CommandName, Rule>> = {
   'set-captions': captions,
   'toggle-captions': captions,
   'set-quality': media => when(STATES['has-qualities'](media), 'never'),
+  'set-audio-track': media => when(STATES['has-audio-tracks'](media), 'never'),
   'request-fullscreen': fullscreen,
   'exit-fullscreen': fullscreen,
   'toggle-fullscreen': fullscreen,
@@ -77,6 +78,7 @@ const SETTINGS: Partial<Record<CommandName, (media: MediaSnapshot, value: string
   'toggle-captions': media => media.captions !== '',
   'set-captions': (media, value) => media.captions === (findTrack(media.captionTracks, value)?.id ?? ''),
   'set-quality': (media, value) => media.quality === value,
+  'set-audio-track': (media, value) => media.audioTrack === value,
   'set-volume': (media, value) => media.volume === Number(value)
 }
 

@@ -1,6 +1,6 @@
 import type { TimeAddress } from '../time/place.ts'
 
-/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, a number of steps, a text track, or a quality. */
+/** What a command's `value` is: nothing, a time address, an offset in seconds, a volume, a change of volume, a rate, a number of steps, a text track, a quality, or an audio track. */
 export type ValueKind =
   | 'none'
   | 'time'
@@ -12,6 +12,7 @@ export type ValueKind =
   | 'steps'
   | 'track'
   | 'quality'
+  | 'audio-track'
 
 /** Every command that this library answers, and what value each takes. */
 export const COMMANDS = {
@@ -47,8 +48,10 @@ export const COMMANDS = {
   'set-captions': 'track',
   /** Shows the track chosen last, else the one that suits the viewer; or none. */
   'toggle-captions': 'none',
-  /** Takes one of the qualities that a hosted service offers, by its own word. */
+  /** Takes one of the qualities that a stream or a hosted service offers, by its own word; `auto` leaves it to the line. */
   'set-quality': 'quality',
+  /** Plays the audio track of this label: another language, or a commentary. */
+  'set-audio-track': 'audio-track',
   'request-fullscreen': 'none',
   'exit-fullscreen': 'none',
   'toggle-fullscreen': 'none',
@@ -79,6 +82,8 @@ export type Command =
   | { readonly name: NameOf<'track'>; readonly track: string }
   /** In the word of whoever offers it. */
   | { readonly name: NameOf<'quality'>; readonly quality: string }
+  /** By its label. */
+  | { readonly name: NameOf<'audio-track'>; readonly audioTrack: string }
 
 /** What a command's value may be in script; in markup it is always text. */
 export type CommandValue = string | number

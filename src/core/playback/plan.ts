@@ -17,7 +17,7 @@ export type Presentation = 'fullscreen' | 'picture-in-picture'
 export type Effect =
   | { readonly do: 'play' | 'pause' | 'load' }
   | { readonly do: 'set'; readonly property: 'currentTime' | 'volume' | 'playbackRate'; readonly to: number }
-  | { readonly do: 'set'; readonly property: 'quality'; readonly to: string }
+  | { readonly do: 'set'; readonly property: 'quality' | 'audioTrack'; readonly to: string }
   | { readonly do: 'set'; readonly property: 'muted' | 'loop'; readonly to: boolean }
   | { readonly do: 'request' | 'exit'; readonly presentation: Presentation }
   /** It counts as stopped until it is played or sought. */
@@ -136,7 +136,7 @@ const unsupported = (name: string): Fault =>
   fault(
     'command-unsupported',
     `The command ${name} came, and it cannot be done here.`,
-    'ask has-volume, has-playback-rates, has-qualities, has-fullscreen, has-picture-in-picture or live before offering it'
+    'ask has-volume, has-playback-rates, has-qualities, has-audio-tracks, has-fullscreen, has-picture-in-picture or live before offering it'
   )
 
 const showCaptions = (track: string): Plan => plan({ do: 'show-captions', track })
@@ -155,14 +155,16 @@ const setCaptions = ({ captionTracks }: MediaSnapshot, name: string): Plan => {
   )
 }
 
-const setQuality = ({ qualities }: MediaSnapshot, name: string): Plan => {
-  if (qualities.includes(name)) return plan({ do: 'set', property: 'quality', to: name })
-  const nearest = nearestName(name, qualities)
+/** Takes one of several that are called by name. */
+const setOneOf = (property: 'quality' | 'audioTrack', names: readonly string[], name: string): Plan => {
+  if (names.includes(name)) return plan({ do: 'set', property, to: name })
+  const what = property === 'quality' ? property : 'audio track'
+  const nearest = nearestName(name, names)
   return refuse(
     fault(
-      'quality-unknown',
-      `The quality “${name}” was asked for, and there is no such quality.`,
-      nearest ? `did you mean ${nearest}?` : `there are ${qualities.join(', ')}`
+      property === 'quality' ? 'quality-unknown' : 'audio-track-unknown',
+      `The ${what} “${name}” was asked for, and there is no such ${what}.`,
+      nearest ? `did you mean ${nearest}?` : `there are ${names.join(', ')}`
     )
   )
 }
@@ -180,7 +182,7 @@ const present = (name: `${'request' | 'exit' | 'toggle'}-${Presentation}`, media
  * it decides, and touches nothing.
  *
  * Faults: `media-absent`, `duration-unknown`, `not-seekable`, `frame-rate-unknown`, `command-unsupported`, `track-unknown`,
- * `quality-unknown`.
+ * `quality-unknown`, `audio-track-unknown`.
  */
 export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
   if (!media.present) return refuse(absent(command.name))
@@ -228,7 +230,9 @@ export const planCommand = (command: Command, media: MediaSnapshot): Plan => {
     case 'set-captions':
       return setCaptions(media, command.track)
     case 'set-quality':
-      return setQuality(media, command.quality)
+      return setOneOf('quality', media.qualities, command.quality)
+    case 'set-audio-track':
+      return setOneOf('audioTrack', media.audioTracks, command.audioTrack)
     case 'toggle-captions':
       return showCaptions(media.captions === '' ? media.preferredCaptions : '')
     default:

@@ -11,7 +11,8 @@ const EXAMPLES: Readonly<Record<Exclude<ValueKind, 'none' | 'place'>, string>> =
   rate: '1.5',
   steps: '-1',
   track: 'en',
-  quality: '720p'
+  quality: '720p',
+  'audio-track': 'English'
 }
 
 const unreadable = (name: CommandName, value: CommandValue, hint: string): Result<never> =>
@@ -93,6 +94,8 @@ export const tryReadCommand = (name: CommandName, value?: CommandValue): Result<
       return succeed({ name, track: String(given) })
     case 'set-quality':
       return succeed({ name, quality: String(given) })
+    case 'set-audio-track':
+      return succeed({ name, audioTrack: String(given) })
     default:
       return succeed({ name })
   }

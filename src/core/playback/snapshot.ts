@@ -53,6 +53,12 @@ export interface MediaFacts {
   readonly quality?: string | undefined
   /** The qualities on offer. */
   readonly qualities?: readonly string[] | undefined
+  /** The quality that plays now, where that is another word than the one chosen. */
+  readonly playingQuality?: string | undefined
+  /** The audio track that plays, by its label; absent, as is the next, where there is nothing to choose. */
+  readonly audioTrack?: string | undefined
+  /** The labels of the audio tracks on offer. */
+  readonly audioTracks?: readonly string[] | undefined
   /** The service that shows the clip wants to be pressed or looked at itself; absent where there is none. */
   readonly serviceInFront?: boolean
 }
@@ -133,6 +139,12 @@ export interface MediaSnapshot extends PlayerContext {
   readonly quality: string
   /** The qualities on offer, in the words of whoever offers them. */
   readonly qualities: readonly string[]
+  /** The quality that plays now: the chosen one, or what an automatic choice has come to. */
+  readonly playingQuality: string
+  /** The label of the audio track that plays; `''` where there is nothing to choose. */
+  readonly audioTrack: string
+  /** The labels of the audio tracks on offer. */
+  readonly audioTracks: readonly string[]
   /** The service that shows the clip wants to be pressed or looked at itself: what lies over the picture gives way. */
   readonly serviceInFront: boolean
   /** Has played since this source was chosen. */
@@ -164,6 +176,9 @@ export const initialSnapshot: MediaSnapshot = {
   picture: false,
   quality: '',
   qualities: [],
+  playingQuality: '',
+  audioTrack: '',
+  audioTracks: [],
   serviceInFront: false,
   started: false,
   stalled: false,
@@ -233,6 +248,9 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     picture: media.videoWidth > 0,
     quality: media.quality ?? '',
     qualities: media.qualities ?? initialSnapshot.qualities,
+    playingQuality: media.playingQuality ?? media.quality ?? '',
+    audioTrack: media.audioTrack ?? '',
+    audioTracks: media.audioTracks ?? initialSnapshot.audioTracks,
     serviceInFront: media.serviceInFront ?? false,
     started: startedAfter(previous, eventType),
     stalled: stalledAfter(previous, eventType),

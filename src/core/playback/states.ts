@@ -74,6 +74,8 @@ export const STATES = {
   'has-playback-rates': media => media.present && media.capabilities.playbackRate !== undefined,
   /** There are qualities to choose from. */
   'has-qualities': media => media.qualities.length > 1,
+  /** There are audio tracks to choose from. */
+  'has-audio-tracks': media => media.audioTracks.length > 1,
   /** The player can fill the screen here. */
   'has-fullscreen': media => media.present && media.canFullscreen,
   /** The picture can float in a window of its own here. */

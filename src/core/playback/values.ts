@@ -18,6 +18,8 @@ const pointerTime = (media: MediaSnapshot): number | undefined => {
 
 /** What the value `captions` says, and the command `set-captions` takes, for no captions. */
 export const OFF = 'off'
+/** The quality that leaves the choice to the line. */
+export const AUTOMATIC = 'auto'
 
 /** What can be read of a media, by the names of `data-yoke-value`. Times are seconds; `undefined` is "not known yet". */
 export const VALUES = {
@@ -37,6 +39,10 @@ export const VALUES = {
   'playback-rate': (media: MediaSnapshot): number => media.playbackRate,
   /** The quality that is chosen, in the words of whoever offers it; empty where there is nothing to choose. */
   quality: (media: MediaSnapshot): string => media.quality,
+  /** The quality that plays now, which the line may have chosen; empty where nobody says. */
+  'playing-quality': (media: MediaSnapshot): string => media.playingQuality,
+  /** The audio track that plays, by its label; empty where there is nothing to choose. */
+  'audio-track': (media: MediaSnapshot): string => media.audioTrack,
   /** Whether it starts again at its end. */
   loop: (media: MediaSnapshot): boolean => media.loop,
   /** The time under a pointer that rests on a position slider. */

@@ -1,5 +1,5 @@
 import { CORNERS } from '../layout/corners.ts'
-import { FITS } from '../picture/fit.ts'
+import { FITS } from '../picture/fits.ts'
 import { START_SOUNDS, START_WHENS } from '../playback/start-choices.ts'
 import { REPEATS } from '../playlist/repeats.ts'
 import { RESUME_POSITIONS } from '../watched/resume-positions.ts'

@@ -47,6 +47,8 @@ export const AR: Words & PartWords = {
   softer: 'خفض الصوت',
   speed: 'السرعة',
   quality: 'الجودة',
+  automatic: 'تلقائي',
+  audioTrack: 'المسار الصوتي',
   faster: 'أسرع',
   slower: 'أبطأ',
   captions: 'التسميات التوضيحية',

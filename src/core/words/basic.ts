@@ -20,6 +20,7 @@ export type BasicWords = Readonly<Record<keyof typeof BASIC_WORDS, string>> & {
   readonly [Name in FailureWords]?: string
 } & {
   readonly captionsOff?: string
+  readonly automatic?: string
 }
 
 /** Puts values in the place of `{names}`. What has no value stays as it is written. */

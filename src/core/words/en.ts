@@ -24,6 +24,8 @@ export const EN = {
   softer: 'Softer',
   speed: 'Speed',
   quality: 'Quality',
+  automatic: 'Automatic',
+  audioTrack: 'Audio track',
   faster: 'Faster',
   slower: 'Slower',
   captions: 'Captions',

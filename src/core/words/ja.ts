@@ -47,6 +47,8 @@ export const JA: Words & PartWords = {
   softer: '音量を下げる',
   speed: '再生速度',
   quality: '画質',
+  automatic: '自動',
+  audioTrack: '音声トラック',
   faster: '速く',
   slower: '遅く',
   captions: '字幕',

@@ -13,6 +13,9 @@ export interface Feed {
   readonly url: string
   quality: string
   readonly qualities: readonly string[]
+  readonly playingQuality: string | undefined
+  audioTrack: string
+  readonly audioTracks: readonly string[]
   /** What can be sought, while that is not what the element says: of a live stream to where it is to be played. */
   readonly seekable: TimeRangesLike | undefined
   /** Why it cannot go on. */

@@ -84,6 +84,18 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
   get qualities(): readonly string[] | undefined {
     return this.sources.feed?.qualities
   }
+  get playingQuality(): string | undefined {
+    return this.sources.feed?.playingQuality
+  }
+  get audioTrack(): string | undefined {
+    return this.sources.feed?.audioTrack
+  }
+  set audioTrack(audioTrack: string) {
+    Object.assign(this.sources.feed ?? {}, { audioTrack })
+  }
+  get audioTracks(): readonly string[] | undefined {
+    return this.sources.feed?.audioTracks
+  }
   /** The source that plays, or is to play before the engine has chosen. */
   get #playing(): string {
     return this.currentSrc || (this.sources.list.find(({ answer }) => answer !== '')?.src ?? '')

@@ -4,7 +4,7 @@ import { own } from '../../core/own.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
 import { STATES } from '../../core/playback/states.ts'
-import { OFF } from '../../core/playback/values.ts'
+import { AUTOMATIC, OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
 import { create } from '../look/create.ts'
@@ -61,8 +61,37 @@ const choiceItem = (command: string, label: string, value: string, isChosen: boo
 
 const trackItem = choiceItem.bind(undefined, 'set-captions')
 
-const qualityItems = ({ yoke: { snapshot } }: ControlContext): readonly Node[] =>
-  snapshot.qualities.map(quality => choiceItem('set-quality', quality, quality, quality === snapshot.quality))
+/** Beside the automatic choice stands what it has come to. */
+const automatic = ({ words, yoke: { snapshot } }: ControlContext): string =>
+  snapshot.quality === AUTOMATIC ? `${words.automatic} (${snapshot.playingQuality})` : words.automatic
+
+const qualityItems = (context: ControlContext): readonly Node[] => {
+  const { quality: chosen, qualities } = context.yoke.snapshot
+  return qualities.map(quality =>
+    choiceItem('set-quality', quality === AUTOMATIC ? automatic(context) : quality, quality, quality === chosen)
+  )
+}
+
+const audioItems = ({ yoke: { snapshot } }: ControlContext): readonly Node[] =>
+  snapshot.audioTracks.map(label => choiceItem('set-audio-track', label, label, label === snapshot.audioTrack))
+
+/** A menu as a control. */
+const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
+  control: made.button,
+  menu: made.menu
+})
+
+/** What is one of several where there are several. */
+const CHOICES = {
+  quality: { state: 'has-qualities', word: 'quality', shown: 'playing-quality', items: qualityItems },
+  'audio-track': { state: 'has-audio-tracks', word: 'audioTrack', shown: 'audio-track', items: audioItems }
+} as const
+
+const choiceMenu = (name: keyof typeof CHOICES, context: ControlContext): Made => {
+  const { state, word, shown, items } = CHOICES[name]
+  const face = create('span', { class: 'face', dir: 'auto' }, create('span', { part: name, 'data-yoke-value': shown }))
+  return menuControl(createMenu(name, context.words[word], [face], () => items(context), context.signal, state))
+}
 
 const captionItems = ({ words, yoke: { snapshot } }: ControlContext): readonly Node[] => {
   const tracks = offeredTracks(snapshot.captionTracks)
@@ -90,14 +119,22 @@ const menuForm = (entry: ControlEntry, context: ControlContext): readonly Node[]
     const { captionTracks } = context.yoke.snapshot
     return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(context))] : []
   }
-  if (entry.control === 'quality')
-    return STATES['has-qualities'](context.yoke.snapshot) ? [createGroup(words.quality, qualityItems(context))] : []
+  const choice = own(CHOICES, entry.control)
+  if (choice)
+    return STATES[choice.state](context.yoke.snapshot) ? [createGroup(words[choice.word], choice.items(context))] : []
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
   return spec ? [createItem(spec)] : []
 }
 
 /** What the menu offers beside what had no room, unless the bar shows it. */
-const EXTRAS: readonly ControlName[] = ['captions', 'quality', 'loop', 'picture-in-picture', 'playback-rate']
+const EXTRAS: readonly ControlName[] = [
+  'captions',
+  'quality',
+  'audio-track',
+  'loop',
+  'picture-in-picture',
+  'playback-rate'
+]
 
 const settingsItems = (context: ControlContext): readonly Node[] => {
   const left = context.left()
@@ -106,12 +143,6 @@ const settingsItems = (context: ControlContext): readonly Node[] => {
   const items = entries.flatMap(entry => menuForm(entry, context))
   return (context.yoke.settings.shortcuts ?? SHORTCUTS).length > 0 ? [...items, shortcutsItem(context)] : items
 }
-
-/** A menu as a control. */
-const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
-  control: made.button,
-  menu: made.menu
-})
 
 const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) => Made>> = {
   'seek-bar': ({ words }) => ({ control: createSeekBar(words) }),
@@ -154,12 +185,8 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
       createMenu('playback-rate', context.words.speed, [face], () => rateItems(context), context.signal)
     )
   },
-  quality: context => {
-    const face = create('span', { class: 'face', dir: 'auto' }, readout('quality'))
-    return menuControl(
-      createMenu('quality', context.words.quality, [face], () => qualityItems(context), context.signal, 'has-qualities')
-    )
-  },
+  quality: context => choiceMenu('quality', context),
+  'audio-track': context => choiceMenu('audio-track', context),
   captions: context =>
     menuControl(
       createMenu(

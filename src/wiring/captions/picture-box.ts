@@ -1,4 +1,5 @@
-import { type Box, FITS, type Fit, fitPicture, visiblePart } from '../../core/picture/fit.ts'
+import { type Box, fitPicture, visiblePart } from '../../core/picture/fit.ts'
+import { FITS, type Fit } from '../../core/picture/fits.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import { observeSizes } from '../scope/observe-sizes.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'

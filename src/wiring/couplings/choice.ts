@@ -1,6 +1,6 @@
 import { offeredTracks } from '../../core/captions/choose-track.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
-import { OFF } from '../../core/playback/values.ts'
+import { AUTOMATIC, OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import { tellMistake } from '../checks/tell-mistake.ts'
 import { isTag } from '../scope/nodes.ts'
@@ -34,22 +34,25 @@ const trackChoices = ({ snapshot, settings: { words } }: YokeView): readonly Cho
   ...offeredTracks(snapshot.captionTracks).map(({ label, id }): Choice => [id, label])
 ]
 
-const qualityChoices = ({ snapshot }: YokeView): readonly Choice[] =>
-  snapshot.qualities.map(quality => [quality, quality])
+const qualityChoices = ({ snapshot, settings: { words } }: YokeView): readonly Choice[] =>
+  snapshot.qualities.map(quality => [quality, (quality === AUTOMATIC && words.automatic) || quality])
 
-/** What an empty list is filled with: the rates on offer, the text tracks, the qualities. */
+const audioChoices = ({ snapshot }: YokeView): readonly Choice[] => snapshot.audioTracks.map(label => [label, label])
+
+/** What an empty list is filled with: the rates on offer, the text tracks, the qualities, the audio tracks. */
 const FILLINGS: Readonly<Record<string, BoundValue['choices']>> = {
   __proto__: null as never,
   'playback-rate': rateChoices,
   captions: trackChoices,
-  quality: qualityChoices
+  quality: qualityChoices,
+  'audio-track': audioChoices
 }
 
 /** What {@link FILLINGS} are made of: looked at with each change of the media, so that figures are written only when it changes. */
 const madeOf = (yoke: YokeView): string => {
   const { snapshot, settings } = yoke
   const { rate, lang } = settings.words
-  return [trackChoices(yoke), offeredRates(snapshot), snapshot.qualities, rate, lang].join()
+  return [trackChoices(yoke), offeredRates(snapshot), snapshot.qualities, snapshot.audioTracks, rate, lang].join()
 }
 
 /** Keeps an empty list filled with what there is. @returns its stop. */

@@ -27,6 +27,7 @@ const WRITERS: Partial<Record<ValueName, (value: string | number | boolean, yoke
       ),
     'playback-rate': (value, yoke, source) => void yoke.run('set-playback-rate', String(value), source),
     quality: (value, yoke, source) => void yoke.run('set-quality', String(value), source),
+    'audio-track': (value, yoke, source) => void yoke.run('set-audio-track', String(value), source),
     loop: (value, yoke, source) => {
       if (value !== yoke.snapshot.loop) yoke.run('toggle-loop', undefined, source)
     }

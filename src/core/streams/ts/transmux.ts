@@ -2,7 +2,7 @@ import { fault, type Result, refuse, succeed } from '../../fault.ts'
 import { type AacSetup, aacCodec, FRAME_SAMPLES, framesOf, isFrameAt, type SoundFrame } from './aac.ts'
 import { type AvcSetup, avcCodec, picturesOf, type Sample } from './avc.ts'
 import { type TrackRun, type TrackSetup, writeFragment, writeInit } from './fragments.ts'
-import { readTransport, syncOf } from './packets.ts'
+import { joinBytes, readTransport, syncOf } from './packets.ts'
 
 /** A segment as MP4. */
 export interface TransmuxedSegment {
@@ -22,19 +22,40 @@ const [VIDEO, AUDIO] = [1, 2]
 /** A time that began anew at 2 to the 33rd, as near to the other as it can be. */
 const near = (time: number, other: number): number => time + Math.round((other - time) / TURN) * TURN
 
-const videoRun = (samples: readonly Sample[], shown: (time: number) => number): TrackRun => {
-  const times = samples.map(({ dts }) => shown(dts))
-  const usual = samples.length > 1 ? Math.round(((times.at(-1) ?? 0) - (times[0] ?? 0)) / (samples.length - 1)) : 3600
-  return {
-    id: VIDEO,
-    start: times[0] ?? 0,
-    samples: samples.map(({ bytes, pts, isKey }, index) => ({
-      bytes,
-      duration: Math.max(0, (times[index + 1] ?? (times[index] ?? 0) + usual) - (times[index] ?? 0)),
-      shift: near(pts, times[index] ?? 0) - (times[index] ?? 0),
-      isKey
-    }))
+/**
+ * When each picture is decoded: as the segment says, but none before the first one of all is shown. At the beginning of a stream
+ * that would be before 0, where WebKit finds nothing to go on from.
+ */
+const decodeTimes = (samples: readonly Sample[], shown: (time: number) => number): readonly number[] => {
+  let soonest = Number.POSITIVE_INFINITY
+  // A picture is decoded before any that comes behind it is shown.
+  const latest = [...samples].reverse().map(({ pts }) => {
+    soonest = Math.min(soonest, shown(pts))
+    return soonest
+  })
+  let before = (latest.at(-1) ?? 0) - 1
+  return samples.map(({ dts }, index) => {
+    const time = shown(dts)
+    const until = latest[samples.length - 1 - index] ?? time
+    before = time > before ? time : Math.ceil((before + until) / 2)
+    return before
+  })
+}
+
+/** The pictures of a segment: in more than one run, as times in a run follow from how long its samples are. */
+const videoRuns = (samples: readonly Sample[], shown: (time: number) => number): readonly TrackRun[] => {
+  const said = samples.map(({ dts }) => shown(dts))
+  const usual = samples.length > 1 ? Math.round(((said.at(-1) ?? 0) - (said[0] ?? 0)) / (samples.length - 1)) : 3600
+  const runs: (TrackRun & { readonly samples: TrackRun['samples'][number][] })[] = []
+  let end: number | undefined
+  for (const [index, time] of decodeTimes(samples, shown).entries()) {
+    const { bytes, pts, isKey } = samples[index] as Sample
+    const duration = Math.max(0, (said[index + 1] ?? (said[index] ?? 0) + usual) - (said[index] ?? 0))
+    if (time !== end) runs.push({ id: VIDEO, start: time, samples: [] })
+    runs.at(-1)?.samples.push({ bytes, duration, shift: near(pts, time) - time, isKey })
+    end = time + duration
   }
+  return runs
 }
 
 const audioRun = (frames: readonly SoundFrame[], { rate }: AacSetup, shown: (time: number) => number): TrackRun => ({
@@ -108,20 +129,29 @@ export class Transmuxer {
     const runs: TrackRun[] = []
     if (avc) {
       tracks.push({ id: VIDEO, scale: UNITS, avc })
-      runs.push(videoRun(samples, shown))
+      runs.push(...videoRuns(samples, shown))
     }
     if (aac && frames.length > 0) {
       tracks.push({ id: AUDIO, scale: aac.rate, aac })
       runs.push(audioRun(frames, aac, shown))
     }
-    this.#count += 1
     const codecs = [...(avc ? [avcCodec(avc)] : []), ...(aac ? [aacCodec(aac)] : [])]
     const earliest = samples.reduce((least, { pts }) => Math.min(least, shown(pts)), Number.POSITIVE_INFINITY)
     return succeed({
       type: `${avc ? 'video' : 'audio'}/mp4; codecs="${codecs.join(', ')}"`,
       init: writeInit(tracks),
-      media: writeFragment(this.#count, runs),
+      media: joinBytes(this.#fragments(runs)),
       start: (samples.length > 0 ? earliest : shown(frames[0]?.pts ?? 0)) / UNITS
+    })
+  }
+
+  /** Each run in a fragment of its own, but for the last one of either track, which share one. */
+  #fragments(runs: readonly TrackRun[]): readonly Uint8Array[] {
+    const last = runs.filter(({ id }, index) => runs[index + 1]?.id !== id)
+    const alone = runs.filter(run => !last.includes(run)).map(run => [run])
+    return [...alone, last].map(fragment => {
+      this.#count += 1
+      return writeFragment(this.#count, fragment)
     })
   }
 }

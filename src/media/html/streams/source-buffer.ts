@@ -52,9 +52,15 @@ export class BufferQueue {
     return this.ranges.reduce((sum, { start, end }) => sum + end - start, 0)
   }
 
-  /** @throws {DOMException} `QuotaExceededError` where there is no room for it, and what else the engine says. */
-  append({ type, init, media, offset }: Piece): Promise<void> {
+  /**
+   * Puts a piece in.
+   * @param goesOn whether it follows the one before. Where it does not, the engine's parser begins anew: WebKit puts sound that
+   * comes earlier than what came before at no place at all.
+   * @throws {DOMException} `QuotaExceededError` where there is no room for it, and what else the engine says.
+   */
+  append({ type, init, media, offset }: Piece, goesOn: boolean): Promise<void> {
     return this.#then(async () => {
+      if (!goesOn) this.#startAnew()
       if (familyOf(type) !== familyOf(this.#type)) this.#buffer.changeType(type)
       this.#type = type
       if (Math.abs(this.#buffer.timestampOffset - offset) > 1e-6) this.#buffer.timestampOffset = offset
@@ -62,6 +68,12 @@ export class BufferQueue {
       this.#init = init ?? this.#init
       await this.#do(() => this.#buffer.appendBuffer(media as BufferSource))
     })
+  }
+
+  /** The setup is wanted again behind it. */
+  #startAnew(): void {
+    this.#buffer.abort()
+    this.#init = undefined
   }
 
   remove(start: number, end: number): Promise<void> {

@@ -102,6 +102,24 @@ export class StreamFeed implements TrackHost {
     return rendition && qualityOf(rendition)
   }
 
+  /** The label of the audio track that plays; `''` where the sound is in the picture. */
+  get audioTrack(): string {
+    return this.#tracks?.label ?? ''
+  }
+  set audioTrack(label: string) {
+    const tracks = this.#tracks
+    if (!tracks?.labels.includes(label) || label === tracks.label) return
+    tracks.label = label
+    this.#feeds.find(({ kind }) => kind === 'audio')?.renew(this.position, tracks.sound)
+    this.#changed()
+  }
+
+  /** The labels of the audio tracks; none where there is but one. */
+  get audioTracks(): readonly string[] {
+    const labels = this.#tracks?.labels ?? []
+    return labels.length > 1 ? labels : []
+  }
+
   get position(): number {
     const { readyState, currentTime } = this.element
     return readyState === 0 ? Math.max(this.#begin, currentTime) : currentTime
@@ -167,7 +185,7 @@ export class StreamFeed implements TrackHost {
   /** Fetches the first piece of each track, makes their buffers, and goes on from there. */
   async #fill(tracks: Tracks): Promise<void> {
     const feeds = [new TrackFeed(this, tracks.hasPicture ? 'video' : 'audio', tracks.main)]
-    if (tracks.sound.length > 0) feeds.push(new TrackFeed(this, 'audio', tracks.sound))
+    if (tracks.hasPicture && tracks.sound.length > 0) feeds.push(new TrackFeed(this, 'audio', tracks.sound))
     const types = await Promise.all(feeds.map(feed => feed.prepare()))
     if (this.signal.aborted || this.fault) return
     try {
@@ -247,7 +265,7 @@ export class StreamFeed implements TrackHost {
 
   /** What can be chosen, or what plays, has changed: told as another size of the picture, which it is. */
   #changed(): void {
-    const now = JSON.stringify([this.qualities, this.quality, this.playingQuality])
+    const now = JSON.stringify([this.qualities, this.quality, this.playingQuality, this.audioTrack])
     if (now === this.#told) return
     this.#told = now
     this.element.dispatchEvent(new Event('resize'))

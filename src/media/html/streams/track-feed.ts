@@ -45,10 +45,10 @@ const OF_THE_WAY: ReadonlySet<string> = new Set(['segment-unreachable', 'segment
 export class TrackFeed {
   readonly kind: 'video' | 'audio'
   readonly #host: TrackHost
-  readonly #renditions: readonly Rendition[]
+  #renditions: readonly Rendition[]
   #buffer: BufferQueue | undefined
   /** What was fetched before there was a buffer. */
-  #first: { readonly piece: Piece; readonly segment: Segment } | undefined
+  #first: Piece | undefined
   /** What was put in last, and since the last seek. */
   #rendition: Rendition | undefined
   #last: { readonly segment: Segment; readonly rendition: Rendition } | undefined
@@ -91,8 +91,13 @@ export class TrackFeed {
     return this.#isDone || (this.#buffer?.endFrom(time) ?? 0) > time
   }
 
-  /** What is there from a moment on, in seconds, is put in anew. */
-  renew(from: number): void {
+  /**
+   * What is there from a moment on is put in anew.
+   * @param from seconds
+   * @param among the renditions to choose from, where they are others than before
+   */
+  renew(from: number, among = this.#renditions): void {
+    this.#renditions = among
     this.#renewFrom = from
     this.#isDone = false
     this.#fetching?.life.abort()
@@ -102,7 +107,7 @@ export class TrackFeed {
   /** Fetches the first piece, which says what kind of buffer is needed. @returns its type; `undefined` where nothing can be had. */
   async prepare(): Promise<string | undefined> {
     while (!this.#host.signal.aborted && !this.#first) if (!(await this.#step())) return undefined
-    return this.#first?.piece.type
+    return this.#first?.type
   }
 
   /** From now on what is fetched is put in. */
@@ -110,7 +115,10 @@ export class TrackFeed {
     this.#buffer = buffer
     const first = this.#first
     this.#first = undefined
-    if (first) await this.#append(first.piece)
+    // What is asked for meanwhile would be fetched anew.
+    this.#isBusy = true
+    if (first) await this.#append(first, true)
+    this.#isBusy = false
     this.pump()
   }
 
@@ -221,13 +229,14 @@ export class TrackFeed {
     const { answer, ...piece } = made.value
     choice.throughput.add(answer.bytes.length, answer.seconds)
     this.#passed = 0
+    const goesOn = segment.number - 1 === this.#last?.segment.number
     this.#last = { segment, rendition }
     this.#rendition = rendition
     if (!this.#buffer) {
-      this.#first = { piece, segment }
+      this.#first = piece
       return undefined
     }
-    await this.#append(piece)
+    await this.#append(piece, goesOn)
     if (this.#renewFrom <= segment.start + segment.duration) {
       const next = segment.start + segment.duration
       this.#renewFrom = this.#buffer.endFrom(next) > next + SLACK ? next : Number.POSITIVE_INFINITY
@@ -235,17 +244,17 @@ export class TrackFeed {
     return undefined
   }
 
-  async #append(piece: Piece): Promise<void> {
+  async #append(piece: Piece, goesOn: boolean): Promise<void> {
     const [host, buffer] = [this.#host, this.#buffer as BufferQueue]
     try {
-      await buffer.append(piece)
+      await buffer.append(piece, goesOn)
     } catch (cause) {
       if ((cause as Error).name !== 'QuotaExceededError') return
       host.tighten()
       await this.#clear(0)
       // What does not fit now is fetched anew when there is room.
       this.#last = undefined
-      await buffer.append(piece).catch(() => undefined)
+      await buffer.append(piece, goesOn).catch(() => undefined)
     }
     await this.#clear(MAY_BE_BEHIND)
     host.fed()

@@ -2,55 +2,58 @@ import type { Manifest, Rendition } from '../../../core/streams/manifest.ts'
 
 /** Which renditions of a manifest an engine can play, by what they are for. */
 export class Tracks {
-  /** Of the picture, with or without its sound, from the smallest to the largest; of the sound where there is no picture. */
-  readonly main: readonly Rendition[]
-  readonly hasPicture: boolean
+  /** The picture, with or without its sound, from the smallest to the largest. */
+  readonly pictures: readonly Rendition[]
   readonly #audio: readonly Rendition[]
-  #language: string | undefined
+  #label: string | undefined
 
   constructor({ renditions }: Manifest, takes: (type: string) => boolean) {
     const playable = renditions.filter(({ type, kind }) => kind === 'text' || kind === 'image' || takes(type))
-    const pictures = ofOneFamily(playable.filter(({ kind }) => kind === 'video'))
-    this.hasPicture = pictures.length > 0
+    this.pictures = ofOneFamily(playable.filter(({ kind }) => kind === 'video'))
     this.#audio = playable.filter(({ kind }) => kind === 'audio')
-    this.main = this.hasPicture ? pictures : this.#ofSound(this.#audio)
   }
 
-  get pictures(): readonly Rendition[] {
-    return this.hasPicture ? this.main : []
+  get hasPicture(): boolean {
+    return this.pictures.length > 0
   }
 
-  /** The sound that is played beside the picture; none where it is in it. */
+  /** What playback goes by: the picture, or the sound where there is none. */
+  get main(): readonly Rendition[] {
+    return this.hasPicture ? this.pictures : this.sound
+  }
+
+  /** The audio track that is wanted: the chosen one, else the default, else the first. None where the sound is in the picture. */
   get sound(): readonly Rendition[] {
-    if (!this.hasPicture) return []
-    const groups = new Set(this.main.map(({ audioGroup }) => audioGroup))
-    return this.#ofSound(this.#audio.filter(({ group }) => group === undefined || groups.has(group)))
-  }
-
-  /** The names of the sound tracks. */
-  get sounds(): readonly string[] {
-    return [...new Set(this.#audio.map(soundName))]
-  }
-
-  get chosenSound(): string | undefined {
-    return this.#language
-  }
-  set chosenSound(name: string | undefined) {
-    this.#language = name
-  }
-
-  /** The renditions of the sound track that is wanted: the chosen one, else the default, else the first. */
-  #ofSound(audio: readonly Rendition[]): readonly Rendition[] {
+    const audio = this.#inGroup
     const wanted =
-      audio.find(each => soundName(each) === this.#language) ?? audio.find(({ isDefault }) => isDefault) ?? audio[0]
-    return audio
-      .filter(each => wanted && soundName(each) === soundName(wanted))
-      .sort((a, b) => a.bandwidth - b.bandwidth)
+      audio.find(each => labelOf(each) === this.#label) ?? audio.find(({ isDefault }) => isDefault) ?? audio[0]
+    return audio.filter(each => wanted && labelOf(each) === labelOf(wanted)).sort((a, b) => a.bandwidth - b.bandwidth)
+  }
+
+  /** The labels of the audio tracks; none where the sound is in the picture. */
+  get labels(): readonly string[] {
+    return [...new Set(this.#inGroup.map(labelOf))]
+  }
+
+  /** The label of the audio track that is played; the first of {@link labels} that is wanted. */
+  get label(): string {
+    const [first] = this.sound
+    return first ? labelOf(first) : ''
+  }
+  set label(label: string) {
+    this.#label = label
+  }
+
+  /** The sound that goes with the picture, in all languages. */
+  get #inGroup(): readonly Rendition[] {
+    if (!this.hasPicture) return this.#audio
+    const groups = new Set(this.pictures.map(({ audioGroup }) => audioGroup))
+    return this.#audio.filter(({ group }) => group === undefined || groups.has(group))
   }
 }
 
-/** What a sound track is called: by its label, else by its language. */
-const soundName = ({ label, language, id }: Rendition): string => label ?? language ?? id
+/** What an audio track is called: by its label, else by its language. */
+const labelOf = ({ label, language, id }: Rendition): string => label ?? language ?? id
 
 /** The first codec of pictures that a type names: `avc1`. */
 const codecOf = ({ type }: Rendition): string => /codecs="(\w+)/.exec(type)?.[1] ?? ''

@@ -33,6 +33,12 @@ export interface TrackSource extends Required<Omit<TrackEntry, 'text'>> {
   readonly isUnderWay: boolean
 }
 
+/** What stands for a track whose file is put together out of pieces, as a stream has it. */
+export interface PiecedText {
+  /** The text of a WebVTT file, as it comes; of a live stream it has no end. */
+  readPieces?: (signal: AbortSignal) => AsyncIterable<string>
+}
+
 /** What a media has to do with text tracks; absent on media that have none of their own. */
 export interface TextTrackPort {
   /** The tracks that its author wrote, in their order. */

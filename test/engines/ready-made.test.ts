@@ -398,6 +398,15 @@ describe('the anatomy in the reference', () => {
     await person.until('the place of captions', () =>
       document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part=captions]')
     )
+    // As where there is something to choose.
+    await person.page.run(() => {
+      const { yoke } = document.querySelector('yoke-player') ?? {}
+      Object.defineProperty(yoke?.media, 'qualities', { value: ['180p', '360p'] })
+      yoke?.refresh()
+    })
+    await person.until('the choices', () =>
+      document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part=quality]')
+    )
     const seen = async (): Promise<{ slots: string[]; parts: string[] }> =>
       person.page.run(() => {
         const shadow = document.querySelector('yoke-player')?.shadowRoot as ShadowRoot

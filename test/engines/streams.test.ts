@@ -169,6 +169,58 @@ describe('audio tracks', () => {
   })
 })
 
+describe('subtitles and thumbnails', () => {
+  it.each(['clip/main.m3u8', 'clip/time.mpd'])('of the manifest are tracks as those of a page are (%s)', async path => {
+    await mount(path)
+    await play()
+    await person.until('the tracks', () => document.querySelector('yoke-player')?.yoke.textTracks.length)
+    const seen = await person.page.run(() => {
+      const { textTracks } = document.querySelector('yoke-player')?.yoke ?? {}
+      return [...(textTracks ?? [])].filter(({ kind }) => kind === 'subtitles').map(({ id, label }) => [id, label])
+    })
+    expect(seen).toEqual([
+      ['en', 'English'],
+      ['ar', 'العربية'],
+      ['ja', '日本語']
+    ])
+    await run('set-captions', 'en')
+    // It stands in the first and in the second of three pieces.
+    await run('seek', 22)
+    await person.until('its words', () => document.querySelector('yoke-player')?.yoke.values.captionText)
+    const times = await person.page.run(() => {
+      const { values, textTracks } = document.querySelector('yoke-player')?.yoke ?? {}
+      return textTracks?.[0]?.activeCues?.map(({ startTime, endTime, text }) => [
+        startTime,
+        endTime,
+        text,
+        values?.captionText
+      ])
+    })
+    const words = 'Four metres on the board, and rising.'
+    expect(times).toEqual([[21, 27.5, `<v Keeper>${words}</v>`, words]])
+    expect(await faults()).toEqual([])
+  })
+
+  it('show under the pointer what is there', async () => {
+    await mount('clip/time.mpd')
+    await person.until('the tracks', () => document.querySelector('yoke-player')?.yoke.textTracks.length)
+    const cues = await person.page.run(async () => {
+      const tracks = [...(document.querySelector('yoke-player')?.yoke.textTracks ?? [])]
+      const found = await tracks.find(({ kind }) => kind === 'metadata')?.load()
+      return found?.map(({ startTime, text }) => `${startTime} ${text.replace(/^.*\//, '')}`)
+    })
+    expect(cues?.length).toBe(30)
+    expect(cues?.[7]).toBe('14 tiles.jpg#xywh=percent:16.6667,20,16.6667,20')
+  })
+
+  it('go with their stream', async () => {
+    await mount('clip/main.m3u8')
+    await person.until('the tracks', () => document.querySelector('yoke-player')?.yoke.textTracks.length)
+    await person.page.run(() => document.querySelector('yoke-player')?.setAttribute('src', '/media/tide-clock.webm'))
+    await person.until('none', () => document.querySelector('yoke-player')?.yoke.textTracks.length === 0)
+  })
+})
+
 describe('a live channel', () => {
   it.each(['live/main.m3u8', 'live/time.mpd', 'live/quay-180.m2t.m3u8'])(
     'begins near its newest, has no length, and can be sought within what is kept (%s)',
@@ -264,6 +316,11 @@ describe('the end', () => {
     await mount('clip/transport.m3u8')
     await play()
     await run('seek', 19)
+    await state('ended')
+    await showFrame(75)
+    await shows(75)
+    await run('seek', 19.9)
+    await play()
     await state('ended')
     await play()
     expect(await look('currentTime')).toBeLessThan(5)

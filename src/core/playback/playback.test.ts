@@ -149,7 +149,8 @@ describe('commands', () => {
       'change-playback-rate': 1,
       'step-frame': 1,
       'set-captions': 'en',
-      'set-quality': 'high'
+      'set-quality': 'high',
+      'set-audio-track': 'English'
     }
     for (const name of COMMAND_NAMES) expect(effectsOf(name, values[name], initialSnapshot)).toBe('media-absent')
   })

@@ -1,4 +1,6 @@
 import type { AROUND_WORDS } from './around-words.ts'
+import type { CHOICE_WORDS } from './choice-words.ts'
+import type { LOOK_WORDS } from './look-words.ts'
 
 /** What the ready-made controls of a playlist say, in English: these words come with it, and are taught as all others. */
 export const LIST_WORDS = {
@@ -29,10 +31,12 @@ export const WINDOW_WORDS = { inItsWindow: 'Plays in a window of its own' } as c
 
 type Keys =
   | keyof typeof LIST_WORDS
+  | keyof typeof CHOICE_WORDS
+  | keyof typeof LOOK_WORDS
   | keyof typeof RESUME_WORDS
   | keyof typeof DOCK_WORDS
   | keyof typeof WINDOW_WORDS
   | keyof typeof AROUND_WORDS
 
-/** The words of what comes by itself: lists, resuming, docking, windows, all-round pictures. */
+/** The words of what comes by itself: lists, choices, looks of captions, resuming, docking, windows, all-round pictures. */
 export type PartWords = Readonly<Record<Keys, string>>

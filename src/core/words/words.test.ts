@@ -2,13 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { AR } from './ar.ts'
 import { AROUND_WORDS } from './around-words.ts'
 import { fillWords } from './basic.ts'
+import { CHOICE_WORDS } from './choice-words.ts'
 import { EN, type Words } from './en.ts'
 import { JA } from './ja.ts'
+import { LOOK_WORDS } from './look-words.ts'
 import { DOCK_WORDS, LIST_WORDS, type PartWords, RESUME_WORDS, WINDOW_WORDS } from './part-words.ts'
 
 const ENGLISH: Words & PartWords = {
   ...EN,
   ...LIST_WORDS,
+  ...CHOICE_WORDS,
+  ...LOOK_WORDS,
   ...RESUME_WORDS,
   ...DOCK_WORDS,
   ...WINDOW_WORDS,

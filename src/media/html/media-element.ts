@@ -61,7 +61,11 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
     this.presentations = { fullscreen: ownFullscreenOf(element), 'picture-in-picture': pictureInPictureOf(element) }
     this.#mute = new KeptMute(element)
     this.#toldEnd = element.ended
-    this.#watch = new PlaybackWatch(element, () => this.#tell('playing'))
+    this.#watch = new PlaybackWatch(
+      element,
+      () => this.#tell('playing'),
+      () => this.sources.feed !== undefined
+    )
     // Before all else: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
     this.#leaveSources = [

@@ -20,6 +20,8 @@ const AT_END = 0.1
 export class PlaybackWatch {
   readonly #element: HTMLMediaElement
   readonly #tellPlaying: () => void
+  /** A stream is fed to it: its seeks end by themselves, however long they take, and WebKit would play on. */
+  readonly #isFed: () => boolean
   #timer: ReturnType<typeof setInterval> | undefined
   /** Playback was asked for, sought or waited, and has not been seen to run since. */
   #owesPlaying = false
@@ -31,9 +33,10 @@ export class PlaybackWatch {
   #looksForSeeked = 0
   #nudging = false
 
-  constructor(element: HTMLMediaElement, tellPlaying: () => void) {
+  constructor(element: HTMLMediaElement, tellPlaying: () => void, isFed: () => boolean) {
     this.#element = element
     this.#tellPlaying = tellPlaying
+    this.#isFed = isFed
   }
 
   get advancing(): boolean {
@@ -82,7 +85,8 @@ export class PlaybackWatch {
     this.#unchangedLooks = currentTime === this.#lastTime ? this.#unchangedLooks + 1 : 0
     this.#lastTime = currentTime
     if (paused || ended || seeking) {
-      if (paused && seeking && readyState >= HAVE_FUTURE_DATA && this.#unchangedLooks >= STUCK_LOOKS) this.#nudge()
+      const isStuck = paused && seeking && readyState >= HAVE_FUTURE_DATA && this.#unchangedLooks >= STUCK_LOOKS
+      if (isStuck && !this.#isFed()) this.#nudge()
     } else if (ran) this.#running()
     else if (this.#unchangedLooks >= STUCK_LOOKS) this.#loopOn()
     if (!this.#owesPlaying && !seeking && (paused || readyState !== HAVE_CURRENT_DATA)) this.stop()

@@ -1,5 +1,6 @@
 import { type CaptionLook, isReadable, lookProperties } from '../../core/captions/layout/look.ts'
 import type { Words } from '../../core/words/en.ts'
+import { LOOK_WORDS } from '../../core/words/look-words.ts'
 import type { CaptionMemory } from '../../wiring/captions/memory.ts'
 import { create } from '../look/create.ts'
 import { openPanel } from './panel.ts'
@@ -15,7 +16,9 @@ interface Choice {
   readonly usual?: string
 }
 
-const choicesIn = (words: Words): readonly Choice[] => {
+type LookWords = Words & Readonly<Record<keyof typeof LOOK_WORDS, string>>
+
+const choicesIn = (words: LookWords): readonly Choice[] => {
   const percent = new Intl.NumberFormat(words.lang, { style: 'percent' })
   const shares = (...values: readonly number[]) => values.map(value => [value, percent.format(value)] as const)
   return [
@@ -59,7 +62,7 @@ const choicesIn = (words: Words): readonly Choice[] => {
   ]
 }
 
-const createField = (choice: Choice, words: Words): HTMLInputElement | HTMLSelectElement => {
+const createField = (choice: Choice, words: LookWords): HTMLInputElement | HTMLSelectElement => {
   const { options, key } = choice
   if (!options) return create('input', { type: 'color', name: key, part: 'field' })
   return create(
@@ -103,7 +106,8 @@ interface LookMemory {
 }
 
 /** The viewer's own look of captions: takes effect at once, on every player of the page, and is kept between visits. */
-export const openCaptionLooks = (root: ShadowRoot, words: Words, memory: LookMemory): void => {
+export const openCaptionLooks = (root: ShadowRoot, others: Words, memory: LookMemory): void => {
+  const words = { ...LOOK_WORDS, ...others }
   const choices = choicesIn(words)
   const sample = create(
     'div',

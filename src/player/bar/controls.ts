@@ -3,15 +3,14 @@ import type { ControlEntry, ControlName } from '../../core/layout/layouts.ts'
 import { own } from '../../core/own.ts'
 import { offeredRates } from '../../core/playback/rates.ts'
 import { SHORTCUTS } from '../../core/playback/shortcuts.ts'
-import { STATES } from '../../core/playback/states.ts'
-import { AUTOMATIC, OFF } from '../../core/playback/values.ts'
+import { OFF } from '../../core/playback/values.ts'
 import { fillWords } from '../../core/words/basic.ts'
 import type { Words } from '../../core/words/en.ts'
 import { create } from '../look/create.ts'
 import { buttonSpec, createButton, createItem, ITEM } from './buttons.ts'
 import { createIcon } from './create-icon.ts'
 import { createGroup, createMenu } from './menu.ts'
-import { LISTS } from './parts.ts'
+import { CHOICES, LISTS } from './parts.ts'
 import type { ControlContext, ControlPieces, Made } from './pieces.ts'
 import { createSeekBar, createVolumeBar } from './sliders.ts'
 
@@ -21,28 +20,7 @@ const readout = (value: string): HTMLElement => create('span', { part: value, 'd
 /** What shows which of several items is chosen. */
 const mark = (): HTMLElement => create('i', { class: 'mark', part: 'menu-mark' })
 
-const rateItems = ({ words, yoke }: ControlContext): readonly Node[] =>
-  offeredRates(yoke.snapshot).map(rate =>
-    create(
-      'button',
-      {
-        ...ITEM,
-        type: 'button',
-        role: 'menuitemradio',
-        'aria-checked': String(rate === yoke.snapshot.playbackRate),
-        command: '--set-playback-rate',
-        value: String(rate)
-      },
-      mark(),
-      create(
-        'span',
-        { part: 'menu-label' },
-        fillWords(words.rate, { rate: new Intl.NumberFormat(words.lang).format(rate) })
-      )
-    )
-  )
-
-/** An item in words that are not ours: a track, a quality, an item of a playlist. */
+/** An item for one of several: a rate, a track, a quality, an item of a playlist. */
 const choiceItem = (command: string, label: string, value: string, isChosen: boolean, lang?: string): Node =>
   create(
     'button',
@@ -59,39 +37,23 @@ const choiceItem = (command: string, label: string, value: string, isChosen: boo
     create('span', { dir: 'auto', part: 'menu-label' }, label)
   )
 
-const trackItem = choiceItem.bind(undefined, 'set-captions')
-
-/** Beside the automatic choice stands what it has come to. */
-const automatic = ({ words, yoke: { snapshot } }: ControlContext): string =>
-  snapshot.quality === AUTOMATIC ? `${words.automatic} (${snapshot.playingQuality})` : words.automatic
-
-const qualityItems = (context: ControlContext): readonly Node[] => {
-  const { quality: chosen, qualities } = context.yoke.snapshot
-  return qualities.map(quality =>
-    choiceItem('set-quality', quality === AUTOMATIC ? automatic(context) : quality, quality, quality === chosen)
+const rateItems = ({ words, yoke: { snapshot } }: ControlContext): readonly Node[] =>
+  offeredRates(snapshot).map(rate =>
+    choiceItem(
+      'set-playback-rate',
+      fillWords(words.rate, { rate: new Intl.NumberFormat(words.lang).format(rate) }),
+      String(rate),
+      rate === snapshot.playbackRate
+    )
   )
-}
 
-const audioItems = ({ yoke: { snapshot } }: ControlContext): readonly Node[] =>
-  snapshot.audioTracks.map(label => choiceItem('set-audio-track', label, label, label === snapshot.audioTrack))
+const trackItem = choiceItem.bind(undefined, 'set-captions')
 
 /** A menu as a control. */
 const menuControl = (made: { readonly button: HTMLElement; readonly menu: HTMLElement }): Made => ({
   control: made.button,
   menu: made.menu
 })
-
-/** What is one of several where there are several. */
-const CHOICES = {
-  quality: { state: 'has-qualities', word: 'quality', shown: 'playing-quality', items: qualityItems },
-  'audio-track': { state: 'has-audio-tracks', word: 'audioTrack', shown: 'audio-track', items: audioItems }
-} as const
-
-const choiceMenu = (name: keyof typeof CHOICES, context: ControlContext): Made => {
-  const { state, word, shown, items } = CHOICES[name]
-  const face = create('span', { class: 'face', dir: 'auto' }, create('span', { part: name, 'data-yoke-value': shown }))
-  return menuControl(createMenu(name, context.words[word], [face], () => items(context), context.signal, state))
-}
 
 const captionItems = ({ words, yoke: { snapshot } }: ControlContext): readonly Node[] => {
   const tracks = offeredTracks(snapshot.captionTracks)
@@ -119,9 +81,8 @@ const menuForm = (entry: ControlEntry, context: ControlContext): readonly Node[]
     const { captionTracks } = context.yoke.snapshot
     return captionTracks.length > 0 ? [createGroup(words.captions, captionItems(context))] : []
   }
-  const choice = own(CHOICES, entry.control)
-  if (choice)
-    return STATES[choice.state](context.yoke.snapshot) ? [createGroup(words[choice.word], choice.items(context))] : []
+  const choices = CHOICES.here?.choiceGroup(entry.control, { ...context, pieces: PIECES })
+  if (choices) return [choices]
   const spec = buttonSpec(entry.control === 'volume' ? { control: 'muted' } : entry, words)
   return spec ? [createItem(spec)] : []
 }
@@ -185,8 +146,6 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
       createMenu('playback-rate', context.words.speed, [face], () => rateItems(context), context.signal)
     )
   },
-  quality: context => choiceMenu('quality', context),
-  'audio-track': context => choiceMenu('audio-track', context),
   captions: context =>
     menuControl(
       createMenu(
@@ -213,7 +172,7 @@ const MORE_THAN_BUTTONS: Partial<Record<ControlName, (context: ControlContext) =
 }
 
 /** What other parts make controls of. */
-const PIECES: ControlPieces = { choiceItem, createIcon, createMenu }
+const PIECES: ControlPieces = { choiceItem, createGroup, createIcon, createMenu }
 
 /** Makes a control of the bar by its name. */
 export const makeControl = (entry: ControlEntry, context: ControlContext): Made => {
@@ -221,6 +180,7 @@ export const makeControl = (entry: ControlEntry, context: ControlContext): Made 
   if (spec) return { control: createButton(spec) }
   const made =
     own(MORE_THAN_BUTTONS, entry.control)?.(context) ??
+    CHOICES.here?.makeChoice(entry.control, { ...context, pieces: PIECES }) ??
     LISTS.here?.makeListControl(entry.control, { ...context, pieces: PIECES })
   return made ?? { control: create('span') }
 }

@@ -6,7 +6,7 @@ import { whenFar, whenNear } from '../../wiring/scope/when-near.ts'
 import { languageOf, useWords } from '../look/language.ts'
 import type { PlayerFeature, PlayerView } from '../player-view.ts'
 import { keepPlace } from './keep-place.ts'
-import { LISTS, SOUND } from './parts.ts'
+import { CHOICES, LISTS, SOUND } from './parts.ts'
 import { type DrawnControls, drawControls } from './ready-made.ts'
 
 const CAPTION_LOOKS = definePart(async () => {
@@ -116,6 +116,12 @@ class ReadyMadeControls {
     else this.drawSoon()
   }
 
+  /** There are qualities or audio tracks to choose from. */
+  takeChoices(): void {
+    // Layouts that are others make the bar anew.
+    if (!CHOICES.here) use(CHOICES, this, () => this.#drawn?.arrange(this.#layouts.map(layout => ({ ...layout }))))
+  }
+
   get #layouts(): readonly Layout[] {
     const isSound = this.#isSound
     const ofList = this.#hasList ? LISTS.here?.layoutsFor(isSound) : undefined
@@ -177,6 +183,9 @@ class ReadyMadeControls {
   }
 }
 
+const hasChoices = ({ snapshot: { qualities, audioTracks } }: Pick<PlayerView['yoke'], 'snapshot'>): boolean =>
+  qualities.length > 1 || audioTracks.length > 1
+
 /** The ready-made controls, in one part: it comes with the first player that draws some. */
 export const begin: PlayerFeature = (player, signal) => {
   const controls = new ReadyMadeControls(player, signal)
@@ -193,12 +202,18 @@ export const begin: PlayerFeature = (player, signal) => {
       () => controls.arrange()
     ),
     yoke.subscribe(({ settings: { without } }) => without, draw),
+    // Known late: the bar is made anew with what is chosen from.
+    yoke.subscribe(
+      ({ snapshot }) => hasChoices({ snapshot }) && snapshot.currentSrc,
+      has => has && controls.takeChoices()
+    ),
     yoke.subscribe(
       ({ snapshot: { paused } }) => paused,
       () => controls.watch()
     )
   ]
   controls.draw()
+  if (hasChoices(yoke)) controls.takeChoices()
   signal.addEventListener('abort', () => {
     for (const stop of stops) stop()
     controls.stop()

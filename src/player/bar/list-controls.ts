@@ -6,7 +6,7 @@ import { sharedSheet } from '../../wiring/scope/sheets.ts'
 import type { Yoke } from '../../wiring/yoke/yoke.ts'
 import { create } from '../look/create.ts'
 
-import type { ButtonSpec, ControlContext, ControlPieces, Made } from './pieces.ts'
+import type { ButtonSpec, Made, PieceContext } from './pieces.ts'
 
 export { LIST_ICONS } from './list-icons.ts'
 
@@ -74,10 +74,7 @@ const SPECS: Partial<Record<ControlName, (words: ListWords) => ButtonSpec>> = {
 /** The button of a control of lists; `undefined` for one that is more, or another. */
 export const listSpec = (name: ControlName, words: Words): ButtonSpec | undefined => SPECS[name]?.(wordsFor(words))
 
-/** What such controls are made from. */
-type ListContext = ControlContext & { readonly pieces: ControlPieces }
-
-const playlistItems = ({ yoke: { playlist }, pieces }: ListContext): readonly Node[] =>
+const playlistItems = ({ yoke: { playlist }, pieces }: PieceContext): readonly Node[] =>
   (playlist?.items ?? []).map((item, index) => {
     const { title } = item.record
     const name = item.id || String(index + 1)
@@ -85,7 +82,7 @@ const playlistItems = ({ yoke: { playlist }, pieces }: ListContext): readonly No
   })
 
 /** Makes a control of lists that is more than a button. */
-export const makeListControl = (name: ControlName, context: ListContext): Made | undefined => {
+export const makeListControl = (name: ControlName, context: PieceContext): Made | undefined => {
   if (name === 'artist')
     return { control: create('span', { class: 'artist', part: 'artist', dir: 'auto', 'data-yoke-item': 'artist' }) }
   if (name !== 'playlist') return undefined

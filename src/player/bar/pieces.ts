@@ -44,10 +44,14 @@ export interface Made {
   readonly menu?: HTMLElement
 }
 
+/** What such parts make controls from. */
+export type PieceContext = ControlContext & { readonly pieces: ControlPieces }
+
 /** What parts that come later make controls of: they share the menus and icons of the bar. */
 export interface ControlPieces {
-  /** An item in words that are not ours: a track, a quality, an item of a playlist. */
+  /** An item for one of several: a rate, a track, a quality, an item of a playlist. */
   choiceItem(command: string, label: string, value: string, isChosen: boolean, lang?: string): Node
+  createGroup(label: string, items: readonly Node[]): HTMLElement
   createIcon(name: IconName | ListIconName, slot?: string): HTMLSlotElement
   /** A button and the menu that it opens. What is in the menu is made each time it opens. */
   createMenu(

@@ -4,7 +4,7 @@ import { readInSlices } from '../../core/captions/vtt/read-in-slices.ts'
 import type { VttReader } from '../../core/captions/vtt/vtt-reader.ts'
 import { type Fault, fault } from '../../core/fault.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
-import type { TrackSource } from '../../media/text-tracks.ts'
+import type { PiecedText, TrackSource } from '../../media/text-tracks.ts'
 import { elementById, rootOf } from '../scope/nodes.ts'
 import { createYielder } from './yield-to-page.ts'
 
@@ -101,7 +101,9 @@ async function* readChunks(
   host: PartHost & { readonly signal: AbortSignal },
   yieldToPage: () => Promise<void>
 ): AsyncGenerator<string> {
+  const { readPieces } = (source.element ?? {}) as PiecedText
   if (source.text !== undefined) yield source.text
+  else if (readPieces) yield* readPieces(host.signal)
   else if (source.src.startsWith('#')) yield textInPage(source.src, source.element)
   else yield* readFile(await openFile(source, host.signal), yieldToPage, host)
 }

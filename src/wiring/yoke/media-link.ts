@@ -16,6 +16,8 @@ const SAME_PLACE = 0.05
 export interface MediaHost extends PartHost {
   readonly lineup: SourceLineup | undefined
   dispatchEvent(event: Event): boolean
+  /** Text tracks may have come or gone. */
+  lookForTracks(): void
 }
 
 /** The one media of a yoke: observed, sought one seek at a time, and its failures told. */
@@ -124,6 +126,8 @@ export class MediaLink {
     if (type === 'emptied' || type === 'error') this.#seeker?.forget()
     if (type === 'emptied' || type === 'playing') this.fault = undefined
     if (type === 'ratechange') this.#rateChanged()
+    // What a stream has beside its picture is known late, and told with the size of that.
+    if (type === 'resize') this.#host.lookForTracks()
     this.refresh(type)
     if (media === this.media) this.#host.dispatchEvent(new Event(type))
   }

@@ -128,6 +128,16 @@ const STREAM_PARTS: Readonly<Record<string, Wanted>> = {
     works: () =>
       document.querySelector('yoke-player')?.readyState && document.querySelector('video')?.src.startsWith('blob:')
   },
+  'choice-controls': {
+    html: player(`controls layouts='[{"rows":[["play-pause","quality"]]}]'`, STREAM.replace('quay', 'all')),
+    again: () => document.querySelector('video')?.setAttribute('src', '/all.m3u8?again'),
+    works: () => document.querySelector('yoke-player')?.shadowRoot?.querySelector('[part~=quality]')
+  },
+  'stream-texts': {
+    html: player('', STREAM.replace('quay', 'all')),
+    again: () => document.querySelector('video')?.setAttribute('src', '/all.m3u8?again'),
+    works: () => document.querySelector('yoke-player')?.yoke.textTracks.length
+  },
   presentations: {
     html: player('', STREAM.replace('m3u8', 'mpd')),
     again: () => document.querySelector('video')?.setAttribute('src', '/quay.mpd?again'),
@@ -486,6 +496,10 @@ beforeAll(async () => {
   const [quay, whole] = [stream('quay-180.m2t').subarray(0, 28_012), stream('quay-180.mp4')]
   person.server.page('/quay.m3u8', '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXTINF:2,\nquay.m2t\n#EXT-X-ENDLIST\n')
   person.server.answer('/quay.m2t', response => response.end(quay))
+  person.server.page(
+    '/all.m3u8',
+    '#EXTM3U\n#EXT-X-MEDIA:TYPE=SUBTITLES,GROUP-ID="t",NAME="English",URI="/text.m3u8"\n#EXT-X-STREAM-INF:BANDWIDTH=100000,RESOLUTION=320x180,SUBTITLES="t"\n/quay.m3u8\n#EXT-X-STREAM-INF:BANDWIDTH=200000,RESOLUTION=640x360,SUBTITLES="t"\n/quay.m3u8?more\n'
+  )
   const [setup, index] = [whole.indexOf('sidx') - 4, whole.indexOf('moof') - 4]
   person.server.page(
     '/quay.mpd',

@@ -20,7 +20,6 @@ export interface AskOptions {
   readonly credentials: RequestCredentials
   /** Told of what has come so far. @returns whether it is still wanted. */
   readonly progress?: (bytes: number, seconds: number, whole: number) => boolean
-  readonly method?: 'HEAD'
 }
 
 const nameOf = ({ src }: Resource): string => (src.startsWith('data:') ? 'data:' : src)
@@ -80,13 +79,12 @@ class BodyReader {
 
   async #ask(): Promise<Result<Answer>> {
     const { src, range } = this.#resource
-    const { signal, credentials, method } = this.#options
+    const { signal, credentials } = this.#options
     const began = performance.now()
     this.#expect()
     const response = await fetch(src, {
       signal: AbortSignal.any([signal, this.#life.signal]),
       credentials,
-      ...(method && { method }),
       ...(range && { headers: { range: `bytes=${range.from}-${range.from + range.length - 1}` } })
     })
     if (!response.ok) return refuse(ofStatus(this.#resource, response.status))

@@ -28,6 +28,15 @@ export const nextSegment = ({ segments }: Timeline, facts: FeedFacts): Segment |
   return segments.find(segment => segment.start + segment.duration > from && isNew(segment))
 }
 
+/** Whether what came for a place begins behind it: manifests round the times of their segments. @param ranges what is there */
+export const beginsBehind = (
+  ranges: readonly { readonly start: number; readonly end: number }[],
+  position: number,
+  { duration }: Segment
+): boolean =>
+  !ranges.some(({ start, end }) => start <= position + SLACK && end > position) &&
+  ranges.some(({ start }) => start > position && start < position + duration)
+
 /** The segment that holds a place, in seconds. */
 export const segmentAt = ({ segments }: Timeline, time: number): Segment | undefined =>
   segments.find(({ start, duration }) => start <= time && time < start + duration)

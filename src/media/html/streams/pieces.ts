@@ -110,7 +110,7 @@ export class PieceMaker {
     const isMedia = first === CLUSTER || first === WEBM || areBoxesWhole(media)
     if (!isMedia) return refuse(damaged(segment, 'it is no whole segment of MP4 or WebM'))
     const start = segment.offset === undefined ? readStart(media, readScales(init ?? media)) : undefined
-    return succeed({ type, init, media, offset: this.#offsetOf(segment, start) })
+    return succeed({ type, init, media, offset: this.#findOffset(segment, start) })
   }
 
   async #convert(segment: Segment, id: string, type: string, bytes: Uint8Array): Promise<Result<Piece>> {
@@ -128,7 +128,7 @@ export class PieceMaker {
       type: made.value.type,
       init: this.#sameSetup(init),
       media,
-      offset: this.#offsetOf(segment, start)
+      offset: this.#findOffset(segment, start)
     })
   }
 
@@ -139,8 +139,13 @@ export class PieceMaker {
     return this.#setup as Uint8Array
   }
 
+  /** Seconds that are added to the times of its media, as far as is known. */
+  offsetOf({ part, offset }: Segment): number {
+    return offset ?? this.#offsets.get(part) ?? 0
+  }
+
   /** @param start when it begins, in seconds of its media */
-  #offsetOf({ part, offset, start: place }: Segment, start: number | undefined): number {
+  #findOffset({ part, offset, start: place }: Segment, start: number | undefined): number {
     const known = offset ?? this.#offsets.get(part)
     if (known !== undefined) return known
     const found = place - (start ?? place)

@@ -1,3 +1,5 @@
+import { type Fault, fault } from '../../../core/fault.ts'
+
 /** The platform's Media Source, the managed one where it is there: it says when to load, and works on telephones. */
 interface SourceClass {
   new (): MediaSource
@@ -15,3 +17,11 @@ export const takesType = (type: string): boolean => type === '' || sourceClass()
 /** Resolves at the next event of a type. */
 export const nextEvent = (target: EventTarget, type: string, signal: AbortSignal): Promise<void> =>
   new Promise(resolve => target.addEventListener(type, () => resolve(), { once: true, signal }))
+
+/** @param types what it is, where that is known */
+export const nothingPlayable = (src: string, types = ''): Fault =>
+  fault(
+    'stream-unsupported',
+    `This browser plays no form of ${src}${types && `, which is ${types}`}.`,
+    'H.264 and AAC are played by all'
+  )

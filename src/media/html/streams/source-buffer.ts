@@ -47,11 +47,6 @@ export class BufferQueue {
     return end
   }
 
-  /** Seconds in all. */
-  get length(): number {
-    return this.ranges.reduce((sum, { start, end }) => sum + end - start, 0)
-  }
-
   /**
    * Puts a piece in.
    * @param goesOn whether it follows the one before. Where it does not, the engine's parser begins anew: WebKit puts sound that

@@ -1,14 +1,17 @@
-import { type Fault, fault } from '../../../core/fault.ts'
+import type { Fault, Result } from '../../../core/fault.ts'
+import { AUTOMATIC } from '../../../core/playback/values.ts'
 import { endOf, type Rendition, type Timeline } from '../../../core/streams/manifest.ts'
 import type { TimeRangesLike } from '../../../core/time/ranges.ts'
+import { bringTexts } from './bring-texts.ts'
 import { QualityChoice, qualityOf } from './choice.ts'
 import { Gaps } from './gaps.ts'
 import { beginOf, windowOf } from './live-edge.ts'
 import { LivePlayback } from './live-playback.ts'
 import { ask } from './network.ts'
 import { PieceMaker } from './pieces.ts'
-import { nextEvent, sourceClass, takesType } from './platform.ts'
+import { nextEvent, nothingPlayable, sourceClass, takesType } from './platform.ts'
 import { BufferQueue } from './source-buffer.ts'
+import type { TextHost } from './texts.ts'
 import { Timelines } from './timelines.ts'
 import { TrackFeed, type TrackHost } from './track-feed.ts'
 import { Tracks } from './tracks.ts'
@@ -28,11 +31,9 @@ const LEAST_ROOM = 6
 const ROOM_BEFORE = 4
 /** Seconds without a byte after which a request is given up. */
 const PATIENCE = 6
-/** The name of the choice that is made by the line. */
-const AUTOMATIC = 'auto'
 
 /** One stream that is fed to a media element in place of its address, from its manifest to its end. */
-export class StreamFeed implements TrackHost {
+export class StreamFeed implements TrackHost, TextHost {
   readonly src: string
   /** What the element is given as its address. */
   readonly url: string
@@ -52,6 +53,7 @@ export class StreamFeed implements TrackHost {
   #begin = 0
   #told = ''
   #live: LivePlayback | undefined
+  #textsRenewed: () => void = () => undefined
 
   constructor(host: StreamFeedHost, src: string, source: MediaSource) {
     this.#host = host
@@ -154,10 +156,15 @@ export class StreamFeed implements TrackHost {
     return ask(resource, { signal: this.signal, patience: PATIENCE, credentials, ...(progress && { progress }) })
   }
 
+  timelineOf(rendition: Rendition): Promise<Result<Timeline>> {
+    return this.timelines.get(rendition)
+  }
+
   /** A live timeline has changed. */
   renewed(): void {
     this.#live?.setWindow(this.#duration())
     for (const feed of this.#feeds) feed.pump()
+    this.#textsRenewed()
   }
 
   /** A buffer has taken something, or all there is. */
@@ -196,6 +203,7 @@ export class StreamFeed implements TrackHost {
       this.#live = new LivePlayback(this.element, this.#source, () => this.#liveTimeline)
       this.#listen(this.#live, new Gaps(this.element, feeds))
       this.#live.setWindow(duration)
+      this.#textsRenewed = bringTexts(tracks.texts, this, this.signal)
       await Promise.all(feeds.map((feed, index) => feed.attach(buffers[index] as BufferQueue)))
     } catch (cause) {
       this.fail({ ...nothingPlayable(this.src, types.filter(type => type).join(' and ')), cause })
@@ -278,13 +286,6 @@ export class StreamFeed implements TrackHost {
 }
 
 const NOTHING_YET = { last: undefined, buffer: 0, room: ROOM, duration: 4 }
-
-const nothingPlayable = (src: string, types = ''): Fault =>
-  fault(
-    'stream-unsupported',
-    `This browser plays no form of ${src}${types && `, which is ${types}`}.`,
-    'H.264 and AAC are played by all'
-  )
 
 /** Feeds a stream to a media element; `undefined` where the engine has no Media Source. */
 export const feedStream = (host: StreamFeedHost, src: string): StreamFeed | undefined => {

@@ -136,13 +136,13 @@ export class Timelines {
   }
 
   async #readFiles({ files }: Extract<TimelineSource, { from: 'index' }>): Promise<Result<Timeline>> {
-    const presentations = await PRESENTATIONS.load().catch(unreachable)
-    if (!('tryReadIndex' in presentations)) return refuse(presentations)
+    const part = await readerOfPresentations(this.#host)
+    if (!part.ok) return part
     const segments: Segment[] = []
     for (const file of files) {
       const answer = await this.#host.fetch({ src: file.src, range: file.index })
       if (!answer.ok) return answer
-      const read = presentations.tryReadIndex(answer.value.bytes, file)
+      const read = part.value.tryReadIndex(answer.value.bytes, file)
       if (!read.ok) return read
       segments.push(...read.value)
     }
@@ -211,16 +211,24 @@ const tellAll = (faults: readonly ManifestFault[], host: TimelinesHost): void =>
   for (const fault of faults) host.tell(fault)
 }
 
-const readText = async (text: string, src: string, now: number): Promise<Result<ReadManifest>> => {
+/** Told at once, as it is tried again. */
+const readerOfPresentations = (
+  host: TimelinesHost
+): Promise<Result<typeof import('../../../core/streams/dash/index.ts')>> =>
+  PRESENTATIONS.load().then(succeed, cause => {
+    const reason = unreachable(cause)
+    host.tell(reason)
+    return refuse(reason)
+  })
+
+const readText = async (text: string, src: string, host: TimelinesHost, now: number): Promise<Result<ReadManifest>> => {
   if (!isPresentation(text)) return tryReadAnyPlaylist(text, src)
-  const presentations = await PRESENTATIONS.load().catch(unreachable)
-  return 'tryReadPresentation' in presentations
-    ? presentations.tryReadPresentation(text, src, now)
-    : refuse(presentations)
+  const part = await readerOfPresentations(host)
+  return part.ok ? part.value.tryReadPresentation(text, src, now) : part
 }
 
 const readAnswer = async (answer: Answer, host: TimelinesHost, now: number): Promise<Result<Manifest>> => {
-  const read = await readText(textOf(answer), answer.src, now)
+  const read = await readText(textOf(answer), answer.src, host, now)
   if (!read.ok) return refuse(read.fault)
   tellAll(read.value.faults, host)
   return succeed(read.value.manifest)
@@ -229,14 +237,9 @@ const readAnswer = async (answer: Answer, host: TimelinesHost, now: number): Pro
 /** Milliseconds that the clock which a manifest names is ahead of that of the device; 0 where it names none. */
 const clockOf = async ({ clock }: Manifest, host: TimelinesHost): Promise<number> => {
   if (!clock) return 0
-  const answer = clock.way === 'direct' ? undefined : await host.fetch({ src: clock.value })
-  const time =
-    clock.way === 'direct'
-      ? Date.parse(clock.value)
-      : answer?.ok
-        ? clock.way === 'head'
-          ? answer.value.date
-          : Date.parse(textOf(answer.value).trim())
-        : Number.NaN
-  return Number.isFinite(time) ? time - Date.now() : 0
+  const { readClock } = await PRESENTATIONS.load()
+  return readClock(clock, async src => {
+    const answer = await host.fetch({ src })
+    return answer.ok ? { text: textOf(answer.value), date: answer.value.date } : undefined
+  })
 }

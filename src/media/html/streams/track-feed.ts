@@ -2,7 +2,7 @@ import type { Fault } from '../../../core/fault.ts'
 import type { Rendition, Segment, Timeline } from '../../../core/streams/manifest.ts'
 import type { QualityChoice } from './choice.ts'
 import { comesInTime, type Progress } from './lateness.ts'
-import { nextSegment, passedOver, segmentAt } from './next-segment.ts'
+import { beginsBehind, nextSegment, passedOver, segmentAt } from './next-segment.ts'
 import type { PieceMaker } from './pieces.ts'
 import { rest } from './rest.ts'
 import { type BufferQueue, type Piece, SLACK } from './source-buffer.ts'
@@ -37,7 +37,6 @@ const MOST_PASSED = 3
 const [KEPT_BEHIND, MAY_BE_BEHIND] = [20, 30]
 /** What is left of a stretch when its end has nearly come, in seconds. */
 const NEARLY = 0.5
-
 /** Faults of the way to the server rather than of one segment. */
 const OF_THE_WAY: ReadonlySet<string> = new Set(['segment-unreachable', 'segment-late'])
 
@@ -162,7 +161,8 @@ export class TrackFeed {
     const read = await timelines.get(rendition)
     if (!read.ok) return this.#couldNot(rendition, read.fault)
     const last = this.#last?.segment
-    const isBehind = last !== undefined && this.#beginsBehind(position, last)
+    const isBehind =
+      !this.#hasLookedBack && last !== undefined && beginsBehind(this.#buffer?.ranges ?? [], position, last)
     this.#hasLookedBack ||= isBehind
     const isRenewed = this.#renewFrom <= end
     const segment = nextSegment(read.value, { position, end, last, isBehind, isRenewed })
@@ -175,15 +175,6 @@ export class TrackFeed {
     const last = this.#rendition
     const known = last && timelines.known(last)
     return choice.next(this.#renditions, { last, buffer, room, duration: known?.longest || 4 })
-  }
-
-  /** Whether what came for a place begins behind it: manifests round the times of their segments. */
-  #beginsBehind(position: number, { duration }: Segment): boolean {
-    const ranges = this.#buffer?.ranges ?? []
-    const isThere = ranges.some(({ start, end }) => start <= position + SLACK && end > position)
-    return (
-      !this.#hasLookedBack && !isThere && ranges.some(({ start }) => start > position && start < position + duration)
-    )
   }
 
   #atEnd({ isEnded }: Timeline): boolean {
@@ -200,7 +191,6 @@ export class TrackFeed {
       if (this.#host.signal.aborted) return false
       if (fault === undefined) return true
       this.#host.tell(fault)
-      if (fault.code === 'segment-damaged' && tries >= MOST_TRIES) return this.#pass(segment, of)
       if (tries >= MOST_TRIES && !OF_THE_WAY.has(fault.code)) return this.#pass(segment, of)
       if (fault.code === 'segment-unreachable') await rest(tries, this.#host.signal)
       of = this.#other(of)

@@ -4,12 +4,15 @@ import type { Manifest, Rendition } from '../../../core/streams/manifest.ts'
 export class Tracks {
   /** The picture, with or without its sound, from the smallest to the largest. */
   readonly pictures: readonly Rendition[]
+  /** Subtitles that can be read, and thumbnails. */
+  readonly texts: readonly Rendition[]
   readonly #audio: readonly Rendition[]
   #label: string | undefined
 
   constructor({ renditions }: Manifest, takes: (type: string) => boolean) {
     const playable = renditions.filter(({ type, kind }) => kind === 'text' || kind === 'image' || takes(type))
     this.pictures = ofOneFamily(playable.filter(({ kind }) => kind === 'video'))
+    this.texts = playable.filter(({ kind, type }) => kind === 'image' || (kind === 'text' && /vtt/.test(type)))
     this.#audio = playable.filter(({ kind }) => kind === 'audio')
   }
 

@@ -7,16 +7,19 @@ import type { ContainerName, MediaFileFacts, TrackFacts } from '../core/sources/
 import { tryProbe } from '../core/sources/probe/probe.ts'
 import { formatClock } from '../core/time/clock.ts'
 import { type Args, checkOptions, filesOf, isOn, textOf } from './arguments.ts'
+import { printPlaced } from './check/placed-fault.ts'
 import { counted } from './files.ts'
 import { withMediaFile } from './media-file.ts'
 import { complain, print } from './print.ts'
 import { sentenceOf } from './reasons.ts'
+import { isManifest, type LookedStream, lookIntoStream } from './streams/look-into-stream.ts'
+import { printStream } from './streams/print-stream.ts'
 
 const args: ArgsDef = {
   file: {
     type: 'positional',
     required: false,
-    description: 'Media files that stand for one another; as many as you like.'
+    description: 'Media files that stand for one another, or manifests of streams (.m3u8, .mpd); as many as you like.'
   },
   at: { type: 'string', description: 'Say which frame a time address gives, such as 0:12.5 or 50%.' },
   json: { type: 'boolean', description: 'Print all that was found, for machines.' }
@@ -99,6 +102,7 @@ const lookInto = async (path: string): Promise<Looked> => {
 
 const printForMachines = (
   looked: readonly Looked[],
+  streams: readonly LookedStream[],
   files: readonly ProbedFile[],
   among: readonly Fault[],
   at?: string
@@ -108,6 +112,7 @@ const printForMachines = (
     JSON.stringify(
       {
         files: looked.map(({ path, facts, faults }) => ({ path, ...facts, ...frame(facts), faults })),
+        ...(streams.length > 0 && { streams }),
         faults: among,
         sources: orderFiles(files).map(({ src, facts }) => ({ src, type: facts.type }))
       },
@@ -128,20 +133,26 @@ export const probe: CommandDef = defineCommand({
     const options = given as unknown as Args
     checkOptions(options, args)
     const looked: Looked[] = []
-    for (const path of filesOf(options)) looked.push(await lookInto(path))
+    const streams: LookedStream[] = []
+    for (const path of filesOf(options)) {
+      if (isManifest(path)) streams.push(await lookIntoStream(path))
+      else looked.push(await lookInto(path))
+    }
     const files = looked.flatMap(({ path, facts }) => (facts ? [{ src: path, facts }] : []))
     const among = adviseOnSet(files)
     const at = textOf(options, 'at')
-    if (isOn(options, 'json')) printForMachines(looked, files, among, at)
+    if (isOn(options, 'json')) printForMachines(looked, streams, files, among, at)
     else {
+      for (const stream of streams) printStream(stream)
       for (const file of looked) printFile(file, at)
       if (files.length > 0) print('')
       for (const line of sourceElements(files)) print(line)
     }
+    for (const { faults } of streams) for (const fault of faults) complain(printPlaced(fault))
     for (const { path, faults } of looked)
       for (const { code, message, hint } of faults) complain(`${path} ${code} ${message} — ${hint}`)
     for (const { code, message, hint } of among) complain(`${code} ${message} — ${hint}`)
     if (looked.some(({ faults }) => faults.some(({ code }) => code === 'file-unreadable'))) return 2
-    return among.length > 0 || looked.some(({ faults }) => faults.length > 0) ? 1 : 0
+    return among.length > 0 || [...streams, ...looked].some(({ faults }) => faults.length > 0) ? 1 : 0
   }
 })

@@ -157,6 +157,7 @@ export const FAULT_CODES = [
   'storage-refused',
   'store-failed',
   'stream-key-unsupported',
+  'stream-rate-understated',
   'stream-unsupported',
   'style-left-out',
   'subscriber-failed',

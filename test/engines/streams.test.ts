@@ -303,6 +303,18 @@ describe('what does not come', () => {
     expect(said).toEqual(['failed', 'chosen'])
   })
 
+  it('whose picture cannot be played has failed, and is told; one that can says that the library plays it', async () => {
+    origin.behave({ misdeclared: true })
+    await mount('clip/main.m3u8')
+    await run('play')
+    await state('failed')
+    expect((await faults()).join()).toContain('stream-unsupported')
+    origin.behave()
+    await mount('clip/main.m3u8')
+    await play()
+    expect(await person.page.run(() => document.querySelector('yoke-player')?.yoke.sources[0]?.fed)).toBe(true)
+  })
+
   it('is told where nothing else is named', async () => {
     await mount('/media/spring-tide.mpd')
     await run('play')

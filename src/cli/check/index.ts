@@ -9,6 +9,7 @@ import { counted, readCaptions } from '../files.ts'
 import { complain, print } from '../print.ts'
 import { readBytes } from '../read.ts'
 import { sentenceOf } from '../reasons.ts'
+import { isManifest, lookIntoStream } from '../streams/look-into-stream.ts'
 import { replaceFile } from '../write.ts'
 import { readDialects } from './dialects.ts'
 import { checkDocument } from './document.ts'
@@ -22,7 +23,7 @@ const args: ArgsDef = {
     type: 'positional',
     required: false,
     description:
-      'Pages (.html), clips, playlists, presets and dialects (.json), WebVTT (.vtt) or SubRip (.srt); as many as you like.'
+      'Pages (.html), clips, playlists, presets and dialects (.json), WebVTT (.vtt) or SubRip (.srt), manifests of streams (.m3u8, .mpd); as many as you like.'
   },
   fix: { type: 'boolean', description: 'Cure what can be cured without a doubt, in pages and clips.' },
   public: { type: 'string', description: 'The folder whose files are served at the top of the site.' },
@@ -98,6 +99,7 @@ interface Checked {
 
 const checkFile = async (path: string, asked: Asked): Promise<Checked> => {
   const { options } = asked
+  if (isManifest(path)) return { path, faults: (await lookIntoStream(path)).faults, cured: 0 }
   if (!/\.(?:html?|json)$/i.test(path)) return { path, faults: await checkCaptions(path, options), cured: 0 }
   const { text, isWhole } = await readPageText(path)
   const found = await checkText(path, text, asked)

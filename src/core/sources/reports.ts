@@ -21,6 +21,8 @@ export interface SourceReport {
   readonly state: SourceState
   /** Its number in the order of tries, from 1; 0 where it was not tried. */
   readonly turn: number
+  /** A stream that the library plays; absent where the engine does. */
+  readonly fed?: true
   /** Why it was left; absent where it was not. */
   readonly fault?: Fault
 }

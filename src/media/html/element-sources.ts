@@ -49,10 +49,10 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   #seen: { readonly print: string; readonly list: readonly SourceReport[] } = { print: '[]', list: [] }
 
   get list(): readonly SourceReport[] {
-    const { element, currentSrc } = this
+    const { element, currentSrc, error, feed } = this
     const listed = writtenSources(element, this.#given, this.#placed).map(entry => listSource(element, entry))
     const isThere = element.readyState >= HAVE_CURRENT_DATA
-    const list = this.#history.report(listed, { currentSrc, isThere, hasFailed: this.error !== null })
+    const list = this.#history.report(listed, { currentSrc, isThere, hasFailed: error !== null, fed: feed?.src })
     // The same one as long as nothing has changed, so that a change can be told.
     const print = JSON.stringify(list)
     if (print !== this.#seen.print) this.#seen = { print, list }

@@ -105,12 +105,11 @@ export class FailoverDriver implements PartHost {
   broken(): void {
     // What the engine makes of the manifest by itself is of no matter.
     if (this.#isStreamComing) return
-    const { error } = this.#element
-    const { currentSrc, feed } = this.#sources
+    const { currentSrc: src, feed } = this.#sources
     const reason = feed?.fault
     // What a stream lacks it says itself, whatever the engine makes of its end.
-    const byConnection = reason ? OF_THE_WAY.test(reason.code) : error?.code === MEDIA_ERR_NETWORK
-    this.#send({ type: 'broken', src: currentSrc, byConnection, reason })
+    const byConnection = reason ? OF_THE_WAY.test(reason.code) : this.#element.error?.code === MEDIA_ERR_NETWORK
+    this.#send({ type: 'broken', src, byConnection, reason })
   }
 
   /** Sound alone came of what should have a picture. */

@@ -12,6 +12,8 @@ export interface EngineChoice {
   readonly isThere: boolean
   /** Nothing can be played. */
   readonly hasFailed: boolean
+  /** The stream that the library feeds to the element. */
+  readonly fed: string | undefined
 }
 
 /** What has become of each source of an element, by its address. */
@@ -39,6 +41,7 @@ export class SourceHistory {
     const chosen = sources.findIndex(({ src }) => src === choice.currentSrc)
     return sources.map((source, index) => ({
       ...source,
+      ...(source.src === choice.fed && { fed: true }),
       ...(this.#known.get(source.src) ?? this.#fateBy(source, index, chosen, choice))
     }))
   }

@@ -6,6 +6,7 @@ export class Tracks {
   readonly pictures: readonly Rendition[]
   /** Subtitles that can be read, and thumbnails. */
   readonly texts: readonly Rendition[]
+  readonly #shouldSee: boolean
   readonly #audio: readonly Rendition[]
   #label: string | undefined
 
@@ -13,6 +14,7 @@ export class Tracks {
     const playable = renditions.filter(({ type, kind }) => kind === 'text' || kind === 'image' || takes(type))
     this.pictures = ofOneFamily(playable.filter(({ kind }) => kind === 'video'))
     this.texts = playable.filter(({ kind, type }) => kind === 'image' || (kind === 'text' && /vtt/.test(type)))
+    this.#shouldSee = renditions.some(({ kind }) => kind === 'video')
     this.#audio = playable.filter(({ kind }) => kind === 'audio')
   }
 
@@ -20,9 +22,9 @@ export class Tracks {
     return this.pictures.length > 0
   }
 
-  /** What playback goes by: the picture, or the sound where there is none. */
+  /** What playback goes by: the picture, or the sound of a stream that has none; nothing where its picture cannot be played. */
   get main(): readonly Rendition[] {
-    return this.hasPicture ? this.pictures : this.sound
+    return this.#shouldSee ? this.pictures : this.sound
   }
 
   /** The audio track that is wanted: the chosen one, else the default, else the first. None where the sound is in the picture. */

@@ -1,4 +1,4 @@
-/** `npm run bench [loads] [mount] [playing] [drag] [playhead] [captions] [blocking] [leaks] [many] [presets] [react] [scenes] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
+/** `npm run bench [loads] [mount] [playing] [drag] [playhead] [captions] [blocking] [leaks] [many] [presets] [react] [scenes] [streams] [hosted] [gaps] [kit] [attack]`: each beside its baseline, in one run. */
 import { readFile } from 'node:fs/promises'
 import type { Browser, Page } from 'playwright-core'
 import { availableEngines, type EngineName } from '../test/support/engine-list.ts'
@@ -20,6 +20,7 @@ import { measurePlayhead } from './playhead.ts'
 import { benchPresets } from './presets.ts'
 import { benchReact } from './react.ts'
 import { benchScenes } from './scenes.ts'
+import { benchStreams } from './streams.ts'
 
 const KINDS: readonly Kind[] = ['bare', 'native', 'by hand', 'wired', 'ready-made']
 const MEASURED_SECONDS = 8
@@ -177,6 +178,7 @@ if (wants('mount')) await benchMount(browser, server)
 if (wants('playing')) await benchPlaying(browser, server)
 if (wants('drag')) await benchDrag(browser, server, table)
 if (wants('scenes')) await benchScenes(browser, server, table)
+if (wants('streams')) await benchStreams(browser, server, table)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())

@@ -207,12 +207,15 @@ export const buildWorker = async (): Promise<void> => {
       minify: false,
       sourcemap: true,
       lib: {
-        entry: source('media/html/streams/convert-worker.ts'),
+        entry: source('media/html/streams/fetching/convert-worker.ts'),
         formats: ['es'],
         fileName: () => 'transmux-worker.js'
       }
     }
   })
+  // Bundlers of pages find a worker by how it is written; the builds before this one were to leave it alone.
+  const parts = resolve(dist, 'parts/streams.js')
+  await writeFile(parts, readFileSync(parts, 'utf8').replace('/* @vite-ignore */', ''))
 }
 
 const VENDORED = 'valibot'

@@ -98,7 +98,8 @@ describe('the choice of a quality', () => {
   const ladder = [300e3, 700e3, 1.3e6, 2.1e6]
 
   it.each([
-    ['what the line carries', { buffer: 5, line: 1.5e6 }, 2],
+    ['what the line carries', { buffer: 12, line: 1.5e6 }, 2],
+    ['the one below as long as there is no reserve', { buffer: 5, line: 1.5e6 }, 1],
     ['the smallest on a line that carries nothing', { buffer: 1, line: 1e5 }, 0],
     ['the largest on a fast one', { buffer: 20, line: 9e6 }, 3]
   ])('is %s', (_, facts, expected) => {
@@ -140,6 +141,12 @@ describe('the choice of a quality', () => {
       }),
       { numRuns: 8 }
     )
+  })
+
+  it('on a line that carries a quality barely, does not wait a little with each segment', () => {
+    const trace = [{ seconds: 1, rate: 1.5e6 }]
+    const { waits, rate } = simulateStream({ trace, ladder, segments: 90, duration: 4, room: 30, delay: 0.1 })
+    expect([waits, rate > 1.3e6]).toEqual([0, true])
   })
 
   it('on a steady line does not wait, and settles', () => {

@@ -16,8 +16,12 @@ export interface QualityQuestion {
 
 /** How much one second of waiting weighs: as much as three seconds of a picture that is e times as rich. */
 const WAIT_WEIGHT = 3
+/** And how much that there is a wait at all: many short ones are worse than a long one. */
+const WAIT_COST = 2
 /** How much a change of quality weighs, for each factor of e. */
 const CHANGE_WEIGHT = 1
+/** How much each second weighs that is not in store when a segment has come: a line may fall behind what it gave. */
+const RESERVE_WEIGHT = 0.5
 /** Segments that are looked ahead at most, and ways that are gone through for that. */
 const FARTHEST = 5
 const MOST_WAYS = 20_000
@@ -27,13 +31,14 @@ export const worthOf = (rate: number, ladder: readonly number[]): number => Math
 
 /** What one segment adds: its worth, less what its change and the wait for it cost. */
 export const scoreOf = (worth: number, before: number | undefined, waited: number): number =>
-  worth - CHANGE_WEIGHT * Math.abs(worth - (before ?? worth)) - WAIT_WEIGHT * waited
+  worth - CHANGE_WEIGHT * Math.abs(worth - (before ?? worth)) - (waited > 0 ? WAIT_COST + WAIT_WEIGHT * waited : 0)
 
 /**
  * Chooses the quality of the next segment from what the line gives and what is in store: the one by which the next segments can
  * be had best, a picture that is rich and steady and does not wait. The way of X. Yin and others, "A Control-Theoretic
  * Approach for Dynamic Adaptive Video Streaming over HTTP" (SIGCOMM 2015), with a worth that grows by the logarithm of the
- * rate, as in K. Spiteri and others, "BOLA" (INFOCOM 2016), section II.
+ * rate, as in K. Spiteri and others, "BOLA" (INFOCOM 2016), section II, and a reserve of one segment that is not drawn on without
+ * need.
  * @returns its place in the ladder, from 0
  */
 export const chooseQuality = ({ ladder, last, buffer, room, line, duration }: QualityQuestion): number => {
@@ -58,8 +63,10 @@ export const chooseQuality = ({ ladder, last, buffer, room, line, duration }: Qu
     for (let quality = ladder.length - 1; quality >= 0; quality -= 1) {
       const [worth = 0, takes = 0] = [worths[quality], seconds[quality]]
       const waited = Math.max(0, takes - store)
-      const next = Math.min(room, Math.max(0, store - takes) + duration)
-      go(left - 1, next, worth, score + scoreOf(worth, before, waited), first ?? quality)
+      const rest = Math.max(0, store - takes)
+      const lacking = RESERVE_WEIGHT * Math.max(0, duration - rest)
+      const scored = score + scoreOf(worth, before, waited) - lacking
+      go(left - 1, Math.min(room, rest + duration), worth, scored, first ?? quality)
     }
   }
   go(ahead, buffer, last === undefined ? undefined : worths[last], 0, undefined)

@@ -28,6 +28,12 @@ const shiftOf = (header: string, { start, offset }: TextPlace): number => {
   return shift + Math.round((start - shift) / TURN) * TURN
 }
 
+/** When a cue ends, by its own times; `Infinity` where that cannot be read. */
+const endOf = (block: string): number => {
+  const [, hours, minutes, seconds] = /-->\s*(?:(\d+):)?([0-5]\d):([0-5]\d\.\d{3})/.exec(block) ?? []
+  return minutes && seconds ? secondsOf(hours, minutes, seconds) : Number.POSITIVE_INFINITY
+}
+
 /** Times stand in the line with the arrow, and in tags of the text. */
 const moveTimes = (block: string, shift: number): string =>
   block
@@ -60,6 +66,9 @@ export const readTextSegment = (
   const isCue = (block: string): boolean => block.includes('-->')
   return {
     setup: blocks.filter(block => !isCue(block)),
-    cues: blocks.filter(isCue).map(block => (shift === 0 ? block : moveTimes(block, shift)))
+    // What ends before the stream begins is of no use in it.
+    cues: blocks
+      .filter(block => isCue(block) && endOf(block) + shift > 0)
+      .map(block => (shift === 0 ? block : moveTimes(block, shift)))
   }
 }

@@ -1,6 +1,6 @@
 import { type Fault, fault } from '../../../core/fault.ts'
 import type { Segment, Timeline } from '../../../core/streams/manifest.ts'
-import { SLACK } from './source-buffer.ts'
+import { SLACK } from './playback/source-buffer.ts'
 
 /** What is there of a track, and what has come of late. */
 export interface FeedFacts {

@@ -1,12 +1,12 @@
 import type { Fault } from '../../../core/fault.ts'
 import type { Rendition, Segment, Timeline } from '../../../core/streams/manifest.ts'
 import type { QualityChoice } from './choice.ts'
-import { comesInTime, type Progress } from './lateness.ts'
+import { comesInTime, type Progress } from './fetching/lateness.ts'
+import type { PieceMaker } from './fetching/pieces.ts'
+import { rest } from './fetching/rest.ts'
+import type { Timelines } from './fetching/timelines.ts'
 import { beginsBehind, nextSegment, passedOver, segmentAt } from './next-segment.ts'
-import type { PieceMaker } from './pieces.ts'
-import { rest } from './rest.ts'
-import { type BufferQueue, type Piece, SLACK } from './source-buffer.ts'
-import type { Timelines } from './timelines.ts'
+import { type BufferQueue, type Piece, SLACK } from './playback/source-buffer.ts'
 
 /** What a track needs of the stream that it belongs to. */
 export interface TrackHost {

@@ -1,4 +1,4 @@
-import type { Timeline } from '../../../core/streams/manifest.ts'
+import type { Timeline } from '../../../../core/streams/manifest.ts'
 import { windowOf } from './live-edge.ts'
 
 /** A live player that has fallen behind by so much more than it should, in seconds, catches up. */

@@ -1,5 +1,5 @@
+import type { TrackFeed } from '../track-feed.ts'
 import { SLACK } from './source-buffer.ts'
-import type { TrackFeed } from './track-feed.ts'
 
 /** A hole in what is there that playback jumps over, in seconds. */
 const MOST_GAP = 30

@@ -1,4 +1,4 @@
-import { type Fault, type Result, refuse, succeed } from '../../../core/fault.ts'
+import { type Fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
 import {
   endOf,
   isTimeline,
@@ -9,15 +9,15 @@ import {
   type Segment,
   type Timeline,
   type TimelineSource
-} from '../../../core/streams/manifest.ts'
-import { tryReadAnyPlaylist } from '../../../core/streams/playlist/any-playlist.ts'
-import { tryReadPlaylist } from '../../../core/streams/playlist/media-playlist.ts'
-import { isPresentation, type ManifestFault } from '../../../core/streams/reading.ts'
-import { definePart, unreachable } from '../../../loading/part.ts'
+} from '../../../../core/streams/manifest.ts'
+import { tryReadAnyPlaylist } from '../../../../core/streams/playlist/any-playlist.ts'
+import { tryReadPlaylist } from '../../../../core/streams/playlist/media-playlist.ts'
+import { isPresentation, type ManifestFault } from '../../../../core/streams/reading.ts'
+import { definePart, unreachable } from '../../../../loading/part.ts'
 import type { Answer } from './network.ts'
 
 /** What reads media presentation descriptions. */
-const PRESENTATIONS = definePart(() => import('../../../core/streams/dash/index.ts'))
+const PRESENTATIONS = definePart(() => import('../../../../core/streams/dash/index.ts'))
 
 /** What the timelines of a stream need of it. */
 export interface TimelinesHost {
@@ -214,7 +214,7 @@ const tellAll = (faults: readonly ManifestFault[], host: TimelinesHost): void =>
 /** Told at once, as it is tried again. */
 const readerOfPresentations = (
   host: TimelinesHost
-): Promise<Result<typeof import('../../../core/streams/dash/index.ts')>> =>
+): Promise<Result<typeof import('../../../../core/streams/dash/index.ts')>> =>
   PRESENTATIONS.load().then(succeed, cause => {
     const reason = unreachable(cause)
     host.tell(reason)

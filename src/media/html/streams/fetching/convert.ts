@@ -1,6 +1,6 @@
-import { type Result, refuse } from '../../../core/fault.ts'
-import type { TransmuxedSegment, Transmuxer } from '../../../core/streams/ts/transmux.ts'
-import { definePart, unreachable } from '../../../loading/part.ts'
+import { type Result, refuse } from '../../../../core/fault.ts'
+import type { TransmuxedSegment, Transmuxer } from '../../../../core/streams/ts/transmux.ts'
+import { definePart, unreachable } from '../../../../loading/part.ts'
 
 /** Turns the segments of one rendition into MP4, one after the other. */
 export interface Converter {
@@ -57,7 +57,7 @@ const openWorker = (): Promise<Worker> =>
     worker.addEventListener('error', reject, { once: true })
   })
 
-const TRANSMUX = definePart(() => import('../../../core/streams/ts/transmux.ts'))
+const TRANSMUX = definePart(() => import('../../../../core/streams/ts/transmux.ts'))
 
 /** In the page itself, where no worker can be had: the library comes from another host, or a policy forbids it. */
 class PageConverter implements Converter {

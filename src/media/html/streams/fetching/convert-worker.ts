@@ -1,4 +1,4 @@
-import { Transmuxer } from '../../../core/streams/ts/transmux.ts'
+import { Transmuxer } from '../../../../core/streams/ts/transmux.ts'
 import type { ConversionAnswer, ConversionRequest } from './convert.ts'
 
 /** The worker's own scope; this file is compiled with the types of a page. */

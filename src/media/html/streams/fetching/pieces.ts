@@ -1,13 +1,13 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../../../core/fault.ts'
-import type { Resource, Segment, SegmentKey } from '../../../core/streams/manifest.ts'
-import { readScales, readStart } from '../../../core/streams/mp4-times.ts'
-import { definePart } from '../../../loading/part.ts'
+import { type Fault, fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
+import type { Resource, Segment, SegmentKey } from '../../../../core/streams/manifest.ts'
+import { readScales, readStart } from '../../../../core/streams/mp4-times.ts'
+import { definePart } from '../../../../loading/part.ts'
+import type { Piece } from '../playback/source-buffer.ts'
 import { type Converter, openConverter } from './convert.ts'
 import type { Answer } from './network.ts'
-import type { Piece } from './source-buffer.ts'
 
 /** What looks into files. */
-const PROBE = definePart(() => import('../../../core/sources/probe/probe.ts'))
+const PROBE = definePart(() => import('../../../../core/sources/probe/probe.ts'))
 
 /** How things are fetched for a stream. */
 export type Fetch = (

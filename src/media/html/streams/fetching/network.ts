@@ -1,5 +1,5 @@
-import { type Fault, fault, type Result, refuse, succeed } from '../../../core/fault.ts'
-import type { Resource } from '../../../core/streams/manifest.ts'
+import { type Fault, fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
+import type { Resource } from '../../../../core/streams/manifest.ts'
 
 /** What came of a request. */
 export interface Answer {

@@ -1,4 +1,4 @@
-import { endOf, type Timeline } from '../../../core/streams/manifest.ts'
+import { endOf, type Timeline } from '../../../../core/streams/manifest.ts'
 
 /** A live player stays so many segments behind the newest (RFC 8216, section 6.3.3). */
 const SEGMENTS_BEHIND = 3

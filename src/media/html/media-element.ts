@@ -2,7 +2,7 @@ import { takesRate } from '../../core/playback/rates.ts'
 import type { MediaCapabilities, MediaErrorLike } from '../../core/playback/snapshot.ts'
 import type { DataSettings } from '../../core/settings/settings.ts'
 import type { TimeRangesLike } from '../../core/time/ranges.ts'
-import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType, ObservableMedia } from '../adapter.ts'
+import { MEDIA_EVENTS, type MediaAdapter, type MediaEventType } from '../adapter.ts'
 import type { LoadingPort, NativeControlsPort, PosterPort } from '../ports.ts'
 import type { Presentations } from '../presentation.ts'
 import type { TextTrackPort } from '../text-tracks.ts'
@@ -11,6 +11,7 @@ import { nativeControlsOf, posterOf, writtenOn } from './element-ports.ts'
 import { ownFullscreenOf, pictureInPictureOf } from './element-presentations.ts'
 import { type ElementSources, sourcesOf } from './element-sources.ts'
 import { ElementTextTracks } from './element-text-tracks.ts'
+import { FedMedia } from './fed-media.ts'
 import type { FrozenPlayback } from './frozen-playback.ts'
 import { KeptMute } from './kept-mute.ts'
 import { PlayRequest, PlayRequests } from './play-request.ts'
@@ -25,7 +26,7 @@ const NO_RANGES: TimeRangesLike = { length: 0, start: () => Number.NaN, end: () 
  * A `<video>` or `<audio>` as a media adapter. Mostly the element itself; the rest makes the three engines keep the
  * promises of {@link MediaAdapter} (what each breaks is said where it is mended).
  */
-export class MediaElementAdapter extends ObservableMedia implements MediaAdapter {
+export class MediaElementAdapter extends FedMedia implements MediaAdapter {
   readonly kind: 'picture' | 'sound'
   readonly capabilities: MediaCapabilities
   readonly element: HTMLMediaElement
@@ -78,27 +79,6 @@ export class MediaElementAdapter extends ObservableMedia implements MediaAdapter
 
   get currentSrc(): string {
     return this.sources.currentSrc
-  }
-  get quality(): string | undefined {
-    return this.sources.feed?.quality
-  }
-  set quality(quality: string) {
-    Object.assign(this.sources.feed ?? {}, { quality })
-  }
-  get qualities(): readonly string[] | undefined {
-    return this.sources.feed?.qualities
-  }
-  get playingQuality(): string | undefined {
-    return this.sources.feed?.playingQuality
-  }
-  get audioTrack(): string | undefined {
-    return this.sources.feed?.audioTrack
-  }
-  set audioTrack(audioTrack: string) {
-    Object.assign(this.sources.feed ?? {}, { audioTrack })
-  }
-  get audioTracks(): readonly string[] | undefined {
-    return this.sources.feed?.audioTracks
   }
   /** The source that plays, or is to play before the engine has chosen. */
   get #playing(): string {

@@ -109,7 +109,7 @@ const BROUGHT_ALONG = new Set(['player/bar/index.ts', 'wiring/scope/controls.ts'
 /** Written in the source so that no bundler takes it for a file of the source; in what is shipped it is to be found. */
 const workerAddress: Plugin = {
   name: 'worker-address',
-  renderChunk: code => code.replaceAll('/* @vite-ignore */ ', '')
+  renderChunk: code => code.replace(/\/\* @vite-ignore \*\/\s*/g, '')
 }
 
 const keepBrought: Plugin = {
@@ -213,9 +213,6 @@ export const buildWorker = async (): Promise<void> => {
       }
     }
   })
-  // Bundlers of pages find a worker by how it is written; the builds before this one were to leave it alone.
-  const parts = resolve(dist, 'parts/streams.js')
-  await writeFile(parts, readFileSync(parts, 'utf8').replace('/* @vite-ignore */', ''))
 }
 
 const VENDORED = 'valibot'

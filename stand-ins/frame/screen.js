@@ -12,7 +12,7 @@ const el = (name, properties = {}, ...children) => {
 }
 
 /** How often a start that is refused because of sound that nobody wanted is tried, and how long is waited between, in milliseconds. */
-const MOST_TRIES = 5
+const MOST_TRIES = 20
 const REST = 100
 
 const wait = milliseconds => new Promise(resolve => setTimeout(resolve, milliseconds))

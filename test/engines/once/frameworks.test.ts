@@ -93,9 +93,11 @@ const open = async (name: string, { code, file, entry, plugins }: Sample): Promi
       lib: { entry: `${folder}/entry.js`, formats: ['es'], fileName: () => `${file}-${number}.js` }
     }
   })
-  for (const built of await readdir(`${folder}/out`)) {
-    const script = await readFile(`${folder}/out/${built}`, 'utf8')
-    person.server.answer(`/media/${built}`, response =>
+  for (const built of await readdir(`${folder}/out`, { recursive: true, withFileTypes: true })) {
+    if (!built.isFile()) continue
+    const path = `${built.parentPath}/${built.name}`
+    const script = await readFile(path, 'utf8')
+    person.server.answer(`/media/${path.slice(folder.length + '/out/'.length)}`, response =>
       response.writeHead(200, { 'content-type': 'text/javascript' }).end(script)
     )
   }

@@ -24,6 +24,7 @@ export default [
   alone('transmux', '4.4 kB'),
   alone('presentations', '5.8 kB'),
   alone('stream-texts', '2 kB'),
+  alone('decipher', '500 B'),
   // Loaded by pages with playlists alone; the bar is 4 kB for what plays them.
   alone('playlist', '4 kB'),
   alone('rows', '2.2 kB'),

@@ -41,10 +41,10 @@ export const GOOD_CONDUCT: Conduct = {
   shuffled: false
 }
 
-/** What of a record is conduct; the rest is passed over. */
-export const readConduct = (record: unknown, before: Conduct): Conduct => {
+/** What of a record is conduct of this kind; the rest is passed over. */
+export const readConduct = <Any extends object>(record: unknown, before: Any): Any => {
   const given = typeof record === 'object' && record !== null ? (record as Record<string, unknown>) : {}
-  const known = Object.keys(GOOD_CONDUCT) as (keyof Conduct)[]
+  const known = Object.keys(before) as (keyof Any & string)[]
   const taken = known.filter(key => typeof given[key] === typeof before[key]).map(key => [key, given[key]])
   return { ...before, ...Object.fromEntries(taken) }
 }

@@ -78,7 +78,7 @@ const buildStandIns = async (): Promise<void> => {
       rolldownOptions: { input: at('stand-ins/index.ts'), output: { entryFileNames: 'index.js' } }
     }
   })
-  for (const folder of ['frame', 'skerry', 'lantern', 'cairn'])
+  for (const folder of ['frame', 'skerry', 'lantern', 'cairn', 'origin/media'])
     await cp(at(`stand-ins/${folder}`), at(`dist/stand-ins/${folder}`), { recursive: true })
 }
 

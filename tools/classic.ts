@@ -28,6 +28,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   docked: 'player/dock/docked.ts',
   'file-drop': 'player/media/file-drop.ts',
   'frame-poster': 'media/html/frame-poster.ts',
+  decipher: 'media/html/streams/fetching/decipher.ts',
   house: 'core/presets/house.ts',
   inspect: 'wiring/yoke/inspect.ts',
   ja: 'core/words/ja.ts',

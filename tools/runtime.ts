@@ -58,6 +58,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   streams: ['media/html/streams/index.ts'],
   transmux: ['core/streams/ts/transmux.ts'],
   presentations: ['core/streams/dash/index.ts'],
+  decipher: ['media/html/streams/fetching/decipher.ts'],
   'stream-texts': ['media/html/streams/texts.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],

@@ -38,20 +38,6 @@ export const dashboard = async (page: Page, address: string, shoot: Shoot): Prom
   await shoot('dashboard')
 }
 
-/** The reading table: a press on the curve, and the row that holds. */
-export const readingTable = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
-  await page.goto(`${address}reading-table/index.html`)
-  await page.waitForFunction(
-    `document.querySelector('#chart canvas') && document.querySelector('#tide').readyState > 1`
-  )
-  await page.click('tbody tr:nth-child(5) td')
-  await page.waitForFunction(
-    `document.querySelector('tbody tr:nth-child(5)[aria-current]') && document.querySelector('#tide').readyState > 1`
-  )
-  await page.hover('tbody tr:nth-child(3)')
-  await shoot('reading-table')
-}
-
 /** Watch on: the player goes along with its reader. */
 export const watchOn = async (page: Page, address: string, shoot: Shoot): Promise<void> => {
   await page.goto(`${address}watch-on/index.html`)

@@ -7,10 +7,10 @@ import type { Page } from 'playwright-core'
 import { VIEWPORT } from '../test/support/engine-page.ts'
 import { launchChromium } from '../test/support/engines.ts'
 import { captionsDesk } from './screenshots-captions.ts'
-import { twoHosts } from './screenshots-hosted.ts'
-import { dashboard, harbourSounds, quay, readingTable, watchOn } from './screenshots-lists.ts'
+import { liveGauge, twoHosts } from './screenshots-hosted.ts'
+import { dashboard, harbourSounds, quay, watchOn } from './screenshots-lists.ts'
 import { houseLooks } from './screenshots-presets.ts'
-import { duskBackdrop, threeFormats } from './screenshots-sources.ts'
+import { duskBackdrop } from './screenshots-sources.ts'
 import { brassGauge, layers, workshop } from './screenshots-workshop.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
@@ -68,16 +68,16 @@ try {
   await index(page, address)
   await readyMade(page, address)
   await captionsDesk(page, address, name => page.screenshot({ path: picture(name) }))
-  await threeFormats(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await duskBackdrop(page, address, name => page.screenshot({ path: picture(name) }))
   await twoHosts(page, address, name => page.screenshot({ path: picture(name) }))
+  await liveGauge(page, address, name => page.screenshot({ path: picture(name) }))
+  await page.setViewportSize(VIEWPORT)
   await workshop(page, address, name => page.screenshot({ path: picture(name) }))
   await brassGauge(page, address, name => page.screenshot({ path: picture(name) }))
   await layers(page, address, name => page.screenshot({ path: picture(name) }))
   await dashboard(page, address, name => page.screenshot({ path: picture(name) }))
   await quay(page, address, name => page.screenshot({ path: picture(name) }))
   await harbourSounds(page, address, name => page.screenshot({ path: picture(name) }))
-  await readingTable(page, address, name => page.screenshot({ path: picture(name), fullPage: true }))
   await watchOn(page, address, name => page.screenshot({ path: picture(name) }))
   await houseLooks(page, address, name => page.screenshot({ path: picture(name) }))
 } finally {

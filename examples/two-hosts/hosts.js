@@ -51,8 +51,8 @@ const behave = () => {
       value === 'on' ? checked : checked ? Number(value) : 0
     ])
   )
-  for (const address of Object.values(services))
-    fetch(`${address}/conduct`, { method: 'POST', mode: 'no-cors', body: JSON.stringify({ conduct }) })
+  for (const host of ['skerry', 'lantern'])
+    fetch(`${services[host]}/conduct`, { method: 'POST', mode: 'no-cors', body: JSON.stringify({ conduct }) })
 }
 
 const begun = performance.now()

@@ -45,7 +45,7 @@ export const definePart = <Module>(load: () => Promise<Module>): Part<Module> =>
 export const unreachable = (cause: unknown): Fault =>
   fault(
     'part-unreachable',
-    'A part of the library could not be loaded, and what it is for does not work.',
+    'A part of the library could not be loaded.',
     'serve all files of the package side by side, and let script-src allow them; it is tried again when next needed, in Firefox after a reload',
     cause
   )

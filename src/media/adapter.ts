@@ -104,6 +104,11 @@ export interface MediaAdapter extends MediaFacts, EventTarget {
   audioTrack?: string | undefined
   /** The labels of the audio tracks on offer. */
   readonly audioTracks?: readonly string[] | undefined
+  /**
+   * When the time 0 of the media was, in milliseconds since 1970 (HTML, "getStartDate"); absent where it tells of no day. What
+   * began anew in between has another one.
+   */
+  readonly startDate?: number | undefined
   /** At the end, start again: without `pause` or `ended` (HTML, `loop`). */
   get loop(): boolean
   set loop(loop: boolean)

@@ -2,7 +2,7 @@ import { createCipheriv, randomFillSync } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { readConduct } from '../conduct.ts'
 import { type PlainServer, readBody, startPlainServer } from '../plain-server.ts'
 import { GOOD_ORIGIN, type OriginConduct } from './conduct.ts'
 import { StreamFiles } from './files.ts'
@@ -22,6 +22,8 @@ export interface StreamOrigin extends PlainServer {
 }
 
 const SEGMENT = 2
+/** Segments of the short clip. */
+const SHORT = 6
 /** The live channel has been there for so long when it is first looked at, in seconds. */
 const AGE = 90
 /** RFC 8216, section 4.3.2.4: a key that nobody has to keep secret here. */
@@ -73,7 +75,7 @@ class Origin {
   }
 
   behave(changed?: Partial<OriginConduct>): void {
-    this.conduct = changed ? { ...this.conduct, ...changed } : GOOD_ORIGIN
+    this.conduct = changed ? readConduct(changed, this.conduct) : GOOD_ORIGIN
     this.#frozen = this.conduct.stale || this.conduct.ended ? (this.#frozen ?? this.#newest) : undefined
   }
 
@@ -81,6 +83,7 @@ class Origin {
     const { pathname } = new URL(request.url ?? '/', 'http://localhost')
     response.setHeader('access-control-allow-origin', '*')
     response.setHeader('access-control-allow-headers', 'range')
+    response.setHeader('timing-allow-origin', '*')
     response.setHeader('cache-control', 'no-store')
     if (request.method === 'OPTIONS') return void response.writeHead(204).end()
     if (pathname === '/conduct') return this.#takeConduct(request, response)
@@ -98,7 +101,8 @@ class Origin {
 
   async #takeConduct(request: IncomingMessage, response: ServerResponse): Promise<void> {
     const text = request.method === 'POST' ? await readBody(request, 10_000) : '{}'
-    this.behave(JSON.parse(text ?? '{}') as Partial<OriginConduct>)
+    const { conduct } = JSON.parse(text ?? '{}') as { readonly conduct?: Partial<OriginConduct> }
+    if (conduct) this.behave(conduct)
     response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify(this.conduct))
   }
 
@@ -106,19 +110,26 @@ class Origin {
     return Math.floor((Date.now() - this.since) / 1000 / SEGMENT)
   }
 
-  #telling(isLive: boolean): Telling {
+  #telling(room: string): Telling {
     const { misdeclared, ended, shuffled } = this.conduct
     this.#answers += 1
     const newest = (this.#frozen ?? this.#newest) - (shuffled && this.#answers % 2 ? 4 : 0)
-    return { files: this.#files, live: isLive ? newest : undefined, since: this.since, hasEnded: ended, misdeclared }
+    return {
+      files: this.#files,
+      live: room === 'live' ? newest : undefined,
+      length: room === 'short' ? SHORT : undefined,
+      since: this.since,
+      hasEnded: ended,
+      misdeclared
+    }
   }
 
-  /** What stands at a path: `/clip/…` on demand, `/live/…` the channel, `/sealed/…` enciphered. */
+  /** What stands at a path: `/clip/…` on demand, `/short/…` its first twelve seconds, `/live/…` the channel, `/sealed/…` enciphered. */
   async #bodyOf(path: string): Promise<Buffer | undefined> {
     const [, room = '', name = '', part] = path.split('/')
     if (path === '/time') return Buffer.from(new Date().toISOString())
     if (room === 'media') return readFile(join(this.#media, name)).catch(() => undefined)
-    const telling = this.#telling(room === 'live')
+    const telling = this.#telling(room)
     if (name === 'main.m3u8') return Buffer.from(masterPlaylist(telling))
     if (name === 'transport.m3u8') return Buffer.from(transportMaster(telling))
     if (name === 'webm.mpd') return Buffer.from(webmPresentation(telling))
@@ -155,9 +166,13 @@ class Origin {
   }
 }
 
-/** Starts the origin on loopback. @param media the folder of the demo's media */
-export const startStreamOrigin = async (media: string): Promise<StreamOrigin> => {
-  const files = await new StreamFiles(fileURLToPath(new URL('./media/', import.meta.url))).open()
+/**
+ * Starts the origin on loopback.
+ * @param media the folder of the demo's media
+ * @param own the folder of what is cut into segments
+ */
+export const startStreamOrigin = async (media: string, own: string): Promise<StreamOrigin> => {
+  const files = await new StreamFiles(own).open()
   const origin = new Origin(files, media)
   const server = await startPlainServer((request, response) => origin.answer(request, response))
   return {

@@ -30,11 +30,24 @@ export interface Telling {
   readonly files: StreamFiles
   /** Segments of the live channel that there are, counted from its beginning; `undefined` on demand. */
   readonly live: number | undefined
+  /** On demand: after how many segments it ends; `undefined` with the last of its files. */
+  readonly length: number | undefined
   /** When the live channel began, in milliseconds since 1970. */
   readonly since: number
   readonly hasEnded: boolean
   readonly misdeclared: boolean
 }
+
+/** Whether it comes with its captions and thumbnails: they are made for the whole. */
+export const hasExtras = ({ length }: Telling): boolean => length === undefined
+
+/** Segments of a file from the first to the newest, or to the end. */
+export const endOf = (name: string, { files, live, length = Number.POSITIVE_INFINITY }: Telling): number =>
+  live ?? Math.min(files.indexOf(name).segments.length, length)
+
+/** The first one that is kept. */
+export const firstOf = (name: string, telling: Telling): number =>
+  telling.live === undefined ? 0 : Math.max(0, endOf(name, telling) - KEPT)
 
 const declared = (rate: number, { misdeclared }: Telling): number => (misdeclared ? Math.ceil(rate / 10) : rate)
 
@@ -51,18 +64,21 @@ export const masterPlaylist = (telling: Telling): string => {
     const { most, average } = telling.files.rates(name)
     const rates = `BANDWIDTH=${declared(most, telling)},AVERAGE-BANDWIDTH=${declared(average, telling)}`
     const picture = `CODECS="${codecs ?? `${codec},${SOUND_CODEC}`}",RESOLUTION=${width}x${height},FRAME-RATE=25.000`
-    return [`#EXT-X-STREAM-INF:${rates},${picture},AUDIO="sound",SUBTITLES="text"`, `${name}.m3u8`]
+    return [
+      `#EXT-X-STREAM-INF:${rates},${picture},AUDIO="sound"${hasExtras(telling) ? ',SUBTITLES="text"' : ''}`,
+      `${name}.m3u8`
+    ]
   })
   const sounds = SOUNDS.map((sound, index) => soundLine(sound, index === 0))
-  return `${['#EXTM3U', '#EXT-X-VERSION:7', ...sounds, ...TEXTS.map(textLine), ...streams].join('\n')}\n`
+  const texts = hasExtras(telling) ? TEXTS.map(textLine) : []
+  return `${['#EXTM3U', '#EXT-X-VERSION:7', ...sounds, ...texts, ...streams].join('\n')}\n`
 }
 
 /** One that names its segments (RFC 8216, section 4.3.3); of a live channel, those that are kept. */
 export const mediaPlaylist = (name: string, telling: Telling, addressOf: (number: number) => string): string => {
   const { files, live, since, hasEnded } = telling
   const { segments, init } = files.indexOf(name)
-  const end = live ?? segments.length
-  const first = Math.max(0, end - (live === undefined ? end : KEPT))
+  const [first, end] = [firstOf(name, telling), endOf(name, telling)]
   const lines = ['#EXTM3U', '#EXT-X-VERSION:7', '#EXT-X-TARGETDURATION:3', `#EXT-X-MEDIA-SEQUENCE:${first}`]
   if (live === undefined) lines.push('#EXT-X-PLAYLIST-TYPE:VOD')
   if (init) lines.push(`#EXT-X-MAP:URI="${name}/init"`)

@@ -1,15 +1,15 @@
-import { KEPT, PICTURES, SOUND_CODEC, SOUNDS, TEXTS, type Telling } from './playlists.ts'
+import { endOf, firstOf, hasExtras, KEPT, PICTURES, SOUND_CODEC, SOUNDS, TEXTS, type Telling } from './playlists.ts'
 
 /** How a presentation names its segments: by number, by time, as a list, or by the index of a single file (ISO/IEC 23009-1, 5.3.9). */
 export type Naming = 'number' | 'time' | 'list' | 'file'
 
 const SCALE = 1000
 
-const rowsOf = (name: string, { files, live }: Telling): string => {
+const rowsOf = (name: string, telling: Telling): string => {
+  const { files } = telling
   const { segments } = files.indexOf(name)
-  const end = live ?? segments.length
-  const first = Math.max(0, end - (live === undefined ? end : KEPT))
-  return Array.from({ length: end - first }, (_, index) => {
+  const first = firstOf(name, telling)
+  return Array.from({ length: endOf(name, telling) - first }, (_, index) => {
     const number = first + index
     const [, , start = 0, duration = 0] = segments[number % segments.length] ?? []
     const time = Math.round((Math.floor(number / segments.length) * files.seconds(name) + start) * SCALE)
@@ -25,8 +25,7 @@ const indexRange = (name: string, { files }: Telling): string => {
 }
 
 const segmentsOf = (name: string, naming: Naming, telling: Telling): string => {
-  const { files, live } = telling
-  const { init, segments } = files.indexOf(name)
+  const { init, segments } = telling.files.indexOf(name)
   if (naming === 'file')
     return `<BaseURL>${name}</BaseURL><SegmentBase indexRange="${indexRange(name, telling)}"><Initialization range="0-${(init?.[1] ?? 1) - 1}"/></SegmentBase>`
   if (naming === 'list') {
@@ -36,8 +35,7 @@ const segmentsOf = (name: string, naming: Naming, telling: Telling): string => {
   const common = `timescale="${SCALE}" initialization="${name}/init"`
   if (naming === 'number')
     return `<SegmentTemplate ${common} media="${name}/$Number$" startNumber="0" duration="${2 * SCALE}"/>`
-  const first = Math.max(0, (live ?? segments.length) - (live === undefined ? segments.length : KEPT))
-  return `<SegmentTemplate ${common} media="${name}/$Number%05d$" startNumber="${first}"><SegmentTimeline>${rowsOf(name, telling)}</SegmentTimeline></SegmentTemplate>`
+  return `<SegmentTemplate ${common} media="${name}/$Number%05d$" startNumber="${firstOf(name, telling)}"><SegmentTimeline>${rowsOf(name, telling)}</SegmentTimeline></SegmentTemplate>`
 }
 
 const picturesOf = (naming: Naming, telling: Telling): string => {
@@ -70,11 +68,11 @@ export const presentation = (naming: Naming, telling: Telling, clock: string): s
   const isLive = live !== undefined && !hasEnded
   const kind = isLive
     ? `type="dynamic" availabilityStartTime="${new Date(since).toISOString()}" minimumUpdatePeriod="PT2S" timeShiftBufferDepth="PT${KEPT * 2}S" suggestedPresentationDelay="PT6S"`
-    : `type="static" mediaPresentationDuration="PT${live === undefined ? 60 : live * 2}S"`
+    : `type="static" mediaPresentationDuration="PT${(live ?? telling.length ?? 30) * 2}S"`
   const sets = [
     picturesOf(naming, telling),
     soundsOf(naming, telling),
-    ...(live === undefined ? [textsOf(), TILES] : [])
+    ...(live === undefined && hasExtras(telling) ? [textsOf(), TILES] : [])
   ]
   const timing = isLive ? `<UTCTiming schemeIdUri="urn:mpeg:dash:utc:http-iso:2014" value="${clock}"/>` : ''
   return `<?xml version="1.0"?>\n<MPD xmlns="urn:mpeg:dash:schema:mpd:2011" profiles="urn:mpeg:dash:profile:isoff-live:2011" ${kind} minBufferTime="PT2S"><Period id="1" start="PT0S">${sets.join('')}</Period>${timing}</MPD>\n`

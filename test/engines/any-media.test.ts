@@ -1,18 +1,21 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { StreamOrigin } from '../../stand-ins/origin/index.ts'
 import { availableEngines } from '../support/engine-list.ts'
 import { currentEngine } from '../support/engines.ts'
+import { startOrigin } from '../support/origin.ts'
 import '../support/page-types.ts'
 import { CLIP, openPerson, type Person, TESTING } from '../support/person.ts'
 import { BothServices, PATIENT, STAND_INS, type StandInName } from '../support/stand-ins.ts'
 
 let person: Person
+let origin: StreamOrigin
 const services = new BothServices()
 beforeAll(async () => {
-  person = await openPerson(currentEngine())
-  await services.open()
+  ;[person, origin] = await Promise.all([openPerson(currentEngine()), startOrigin(), services.open()])
 })
 afterAll(async () => {
   await person?.leave()
+  await origin?.close()
   await services.close()
 })
 
@@ -32,10 +35,12 @@ const PIECES = `<button type="button" id="b" command="--play-pause"><span data-y
 <output id="t" data-yoke-value="current-time"></output><output id="d" data-yoke-value="duration"></output>
 <output id="f" data-yoke-value="fault-text"></output>`
 
-type Media = 'element' | Simulated | StandInName
+type Media = 'element' | 'stream' | Simulated | StandInName
 
-const srcOf = (media: Media): string | undefined =>
-  media === 'skerry' || media === 'lantern' ? services.of(media).address('tc12') : undefined
+const srcOf = (media: Media): string | undefined => {
+  if (media === 'stream') return `${origin.address}/short/main.m3u8`
+  return media === 'skerry' || media === 'lantern' ? services.of(media).address('tc12') : undefined
+}
 
 /** Puts a player onto a page, and a simulated media into it if one is asked for. */
 const mount = async (media: Media, attributes = '', inside = PIECES): Promise<void> => {
@@ -75,7 +80,12 @@ const HOSTED: readonly Row[] = STAND_INS.map(name => [`a clip of ${name}`, name]
 // A simulated media is the same in every engine.
 const SIMULATED: readonly Row[] = currentEngine() === availableEngines()[0] ? [['a media that is no element', {}]] : []
 
-describe.each<Row>([['a media element', 'element'], ...SIMULATED, ...HOSTED])('a player of %s', (_, media) => {
+const ELEMENTS: readonly Row[] = [
+  ['a media element', 'element'],
+  ['a stream', 'stream']
+]
+
+describe.each<Row>([...ELEMENTS, ...SIMULATED, ...HOSTED])('a player of %s', (_, media) => {
   it('is ready, plays by its own buttons, and shows what is', async () => {
     await mount(media)
     expect(await person.page.run(async () => (await document.querySelector('yoke-player')?.ready)?.id)).toBe('p')
@@ -93,7 +103,9 @@ describe.each<Row>([['a media element', 'element'], ...SIMULATED, ...HOSTED])('a
 
   it('answers to the members of a media element, and tells its events', async () => {
     await mount(media)
-    const seen = await person.page.run(async () => {
+    // Paused in the same breath, WebKit's own player of a Media Source may play on (docs/reference/streams.md).
+    const isLater = currentEngine() === 'webkit' && media === 'stream'
+    const seen = await person.page.run(async (later: boolean) => {
       const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
       const told: string[] = []
       for (const type of ['play', 'playing', 'pause', 'seeked', 'volumechange', 'ratechange'])
@@ -103,6 +115,7 @@ describe.each<Row>([['a media element', 'element'], ...SIMULATED, ...HOSTED])('a
       player.playbackRate = 2
       player.loop = true
       await player.play()
+      while (later && player.currentTime < 4.5) await new Promise(resolve => setTimeout(resolve, 15))
       player.pause()
       while (new Set(told).size < 6) await new Promise(resolve => setTimeout(resolve, 15))
       const { volume, playbackRate, loop, paused, duration, ended } = player
@@ -117,7 +130,7 @@ describe.each<Row>([['a media element', 'element'], ...SIMULATED, ...HOSTED])('a
         told: new Set(told).size,
         inOrder
       }
-    })
+    }, isLater)
     expect(seen).toEqual({
       volume: 0.25,
       playbackRate: 2,

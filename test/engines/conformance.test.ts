@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { CONFORMANCE_CASES } from '../../src/media/kit/index.ts'
+import type { StreamOrigin } from '../../stand-ins/origin/index.ts'
 import type { EnginePage } from '../support/engine-page.ts'
 import { currentEngine, openEngine } from '../support/engines.ts'
+import { startOrigin } from '../support/origin.ts'
 import { PATIENCE } from '../support/patience.ts'
 import { startServer, type TestServer } from '../support/server.ts'
 
@@ -34,12 +36,18 @@ globalThis.tryCase = async (name, kind, src) => {
 }
 </script>`
 
+/**
+ * Where WebKit's own player of a Media Source does as it likes: sought to its very end it begins anew, or tells its end twice, and
+ * data that comes while it goes to its first place may be its undoing. The docs say so (docs/reference/streams.md).
+ */
+const LEFT_TO_WEBKIT = /^end, then play|^seek (?:to the end|back from the end|before metadata)/
+
 describe('the media element keeps the adapter contract', () => {
   let server: TestServer
+  let origin: StreamOrigin
   let page: EnginePage
   beforeAll(async () => {
-    server = await startServer()
-    page = await openEngine(currentEngine())
+    ;[server, origin, page] = await Promise.all([startServer(), startOrigin(), openEngine(currentEngine())])
     await page.goto(server.page('/conformance', PAGE))
     await page.run(async () => {
       while (!('tryCase' in globalThis)) await new Promise(resolve => setTimeout(resolve, 10))
@@ -48,12 +56,17 @@ describe('the media element keeps the adapter contract', () => {
   afterAll(async () => {
     await page?.close()
     await server?.close()
+    await origin?.close()
   })
 
-  for (const src of ['/media/tide-clock.webm', '/media/tide-clock.mp4']) {
+  const files = ['/media/tide-clock.webm', '/media/tide-clock.mp4']
+  for (const src of [...files, 'short/main.m3u8', 'short/transport.m3u8', 'short/time.mpd']) {
     describe(src, () => {
-      it.each(CONFORMANCE_CASES.map(({ name }) => name))('%s', async name => {
-        expect(await page.run((name, src) => tryCase(name, 'video', src), name, src)).toBe('')
+      const isWebkitStream = currentEngine() === 'webkit' && !src.startsWith('/')
+      const names = CONFORMANCE_CASES.map(({ name }) => name)
+      it.each(names.filter(name => !(isWebkitStream && LEFT_TO_WEBKIT.test(name))))('%s', async name => {
+        const address = src.startsWith('/') ? src : `${origin.address}/${src}`
+        expect(await page.run((name, src) => tryCase(name, 'video', src), name, address)).toBe('')
       })
     })
   }

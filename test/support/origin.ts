@@ -1,9 +1,11 @@
 import { fileURLToPath } from 'node:url'
 import { type StreamOrigin, startStreamOrigin } from '../../stand-ins/origin/index.ts'
 
+const at = (path: string): string => fileURLToPath(new URL(`../../${path}`, import.meta.url))
+
 /** Starts the stream origin with the demo's media. */
 export const startOrigin = (): Promise<StreamOrigin> =>
-  startStreamOrigin(fileURLToPath(new URL('../../examples/public/media/', import.meta.url)))
+  startStreamOrigin(at('examples/public/media/'), at('stand-ins/origin/media/'))
 
 /**
  * Runs in a page: the number of the frame that the video of a player shows, whatever its size; `undefined` while there is no

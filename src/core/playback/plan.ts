@@ -136,7 +136,7 @@ const unsupported = (name: string): Fault =>
   fault(
     'command-unsupported',
     `The command ${name} came, and it cannot be done here.`,
-    'ask has-volume, has-playback-rates, has-qualities, has-audio-tracks, has-fullscreen, has-picture-in-picture or live before offering it'
+    'offer it where its state holds, such as has-volume'
   )
 
 const showCaptions = (track: string): Plan => plan({ do: 'show-captions', track })

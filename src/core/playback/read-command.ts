@@ -41,7 +41,7 @@ const readChange = (name: NameOf<'change'>, value: CommandValue): Result<Command
   const by = readShare(value)
   return Math.abs(by) <= 1
     ? succeed({ name, by })
-    : unreadable(name, value, 'write a share of the whole volume with or without a sign: 0.05 or -10%')
+    : unreadable(name, value, 'write a share with or without a sign: 0.05 or -10%')
 }
 
 const readRate = (name: NameOf<'rate'>, value: CommandValue): Result<Command> => {

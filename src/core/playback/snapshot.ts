@@ -59,6 +59,8 @@ export interface MediaFacts {
   readonly audioTrack?: string | undefined
   /** The labels of the audio tracks on offer. */
   readonly audioTracks?: readonly string[] | undefined
+  /** When its time 0 was, in milliseconds since 1970; absent where it tells of no day. */
+  readonly startDate?: number | undefined
   /** The service that shows the clip wants to be pressed or looked at itself; absent where there is none. */
   readonly serviceInFront?: boolean
 }
@@ -145,6 +147,8 @@ export interface MediaSnapshot extends PlayerContext {
   readonly audioTrack: string
   /** The labels of the audio tracks on offer. */
   readonly audioTracks: readonly string[]
+  /** When the time 0 of the media was, in milliseconds since 1970; `undefined` where it tells of no day. */
+  readonly startDate?: number | undefined
   /** The service that shows the clip wants to be pressed or looked at itself: what lies over the picture gives way. */
   readonly serviceInFront: boolean
   /** Has played since this source was chosen. */
@@ -251,6 +255,7 @@ export const readSnapshot = (media: MediaFacts, previous: MediaSnapshot, eventTy
     playingQuality: media.playingQuality ?? media.quality ?? '',
     audioTrack: media.audioTrack ?? '',
     audioTracks: media.audioTracks ?? initialSnapshot.audioTracks,
+    startDate: media.startDate,
     serviceInFront: media.serviceInFront ?? false,
     started: startedAfter(previous, eventType),
     stalled: stalledAfter(previous, eventType),

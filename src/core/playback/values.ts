@@ -43,6 +43,9 @@ export const VALUES = {
   'playing-quality': (media: MediaSnapshot): string => media.playingQuality,
   /** The audio track that plays, by its label; empty where there is nothing to choose. */
   'audio-track': (media: MediaSnapshot): string => media.audioTrack,
+  /** The time of day at which what is seen was, in milliseconds since 1970, where the media tells of it. */
+  'time-of-day': ({ startDate, currentTime }: MediaSnapshot): number | undefined =>
+    startDate && startDate + currentTime * 1000,
   /** Whether it starts again at its end. */
   loop: (media: MediaSnapshot): boolean => media.loop,
   /** The time under a pointer that rests on a position slider. */

@@ -161,6 +161,18 @@ describe('the choice of a quality', () => {
   })
 })
 
+/** When what a stream of a kind holds is first shown or heard (ISO/IEC 13818-1, 2.4.3.7, PTS), in seconds. */
+const firstTime = (bytes: Uint8Array, kind: number): number => {
+  const times: number[] = []
+  for (let at = 0; at + 13 < bytes.length; at += 1) {
+    const isStart = bytes[at] === 0 && bytes[at + 1] === 0 && bytes[at + 2] === 1 && bytes[at + 3] === kind
+    const [a = 0, b = 0, c = 0, d = 0, e = 0] = bytes.subarray(at + 9, at + 14)
+    if (isStart && (bytes[at + 7] ?? 0) >= 0x80)
+      times.push((((a >> 1) & 7) * 2 ** 30 + (((b << 8) | c) >> 1) * 2 ** 15 + (((d << 8) | e) >> 1)) / 90_000)
+  }
+  return Math.min(...times)
+}
+
 describe('transport streams', () => {
   const file = readFileSync(new URL('../../../stand-ins/origin/media/quay-180.m2t', import.meta.url))
   const [first, second] = [file.subarray(0, 28_012), file.subarray(28_012, 56_024)]
@@ -181,6 +193,19 @@ describe('transport streams', () => {
     // Pictures are reordered, and yet none is decoded before the first one is shown.
     const pictures = new Map([[1, 90_000]])
     for (const { value } of [one, two]) expect(readStart(value.media, pictures)).toBeCloseTo(value.start, 6)
+  })
+
+  it('keep sound and picture together, to a sample', () => {
+    const transmuxer = new Transmuxer()
+    for (const segment of [first, second]) {
+      const made = transmuxer.transmux(segment)
+      if (!made.ok) throw new Error('not read')
+      const [picture = 0, sound = 0] = [
+        [1, 90_000],
+        [2, 44_100]
+      ].map(([track = 0, scale = 0]) => readStart(made.value.media, new Map([[track, scale]])))
+      expect(sound - picture).toBeCloseTo(firstTime(segment, 0xc0) - firstTime(segment, 0xe0), 4)
+    }
   })
 
   it('whose clock began anew go on where they are expected', () => {

@@ -93,7 +93,7 @@ export const tryResolveTimeAddress = (address: TimeAddress, seekable: TimeRange 
         fault(
           'duration-unknown',
           `“${printTimeAddress(address)}” cannot be found while the length is unknown.`,
-          'wait for loadedmetadata, or name the moment in seconds'
+          'wait for loadedmetadata, or say it in seconds'
         )
       )
     : succeed(place)

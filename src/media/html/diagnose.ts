@@ -46,7 +46,7 @@ const ofStatus = (name: string, status: number): Fault => {
   return fault(
     'source-server',
     `The server could not answer for ${name} (${status}).`,
-    'look into the log of the server, and try again later'
+    'look into the log of the server'
   )
 }
 

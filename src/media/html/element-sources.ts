@@ -32,8 +32,6 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   preferences: Required<SourcePreferences> = { timeout: TIMEOUT, saveData: false }
   /** Raised when the sources are replaced or the last adapter leaves: a part that was asked for before that is dropped. */
   generation = 0
-  /** Sources were given, and none of them has been put in yet. */
-  isChoosing = false
   #given: readonly SourceEntry[] = []
   #placed: string | undefined
   /** `src` when the element was last emptied. */
@@ -66,7 +64,8 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.generation += 1
     this.release()
     this.#history.clear()
-    if (entries.length === 0) {
+    this.isChoosing = entries.length > 0
+    if (!this.isChoosing) {
       this.#driver?.choose(entries)
       this.#unplace()
       this.element.load()
@@ -74,18 +73,9 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     }
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
-    this.isChoosing = true
     // Who plays meanwhile means the new ones.
     this.freeze(0)
-    const choose = (driver: FailoverDriver): void => {
-      this.isChoosing = false
-      driver.choose(entries)
-      this.release()
-    }
-    this.#withDriver(choose, () => {
-      this.isChoosing = false
-      this.fail(nothingPlays(this.element, this.list, this.#trouble))
-    })
+    this.#withDriver(driver => driver.choose(entries), this.#withoutDriver)
   }
 
   setPreferences(preferences: SourcePreferences): void {
@@ -133,14 +123,13 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.tell('listed')
   }
 
-  /** Begins playback; while given sources are still to be put in, what the element has now is not what is to play. */
-  begin(): Promise<void> {
-    return this.isChoosing ? new Promise(() => undefined) : this.element.play()
-  }
-
-  /** Tries all sources anew, after everything has failed. */
+  /** Tries all sources anew: paused, and of no known length before one is there (HTML, "media element load algorithm"). */
   retry(): void {
+    this.wanted = false
     this.setSources(this.#given)
+    if (!this.frozen) return
+    this.element.pause()
+    Object.assign(this.frozen, { duration: Number.NaN, readyState: 0, seeking: false })
   }
 
   #begin(): void {
@@ -259,7 +248,12 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   /** What cannot go on is shown as it was until something has been found. */
   #recover(how: (driver: FailoverDriver) => void): void {
     this.freeze()
-    this.#withDriver(how, () => this.fail(nothingPlays(this.element, this.list, this.#trouble)))
+    this.#withDriver(how, this.#withoutDriver)
+  }
+
+  readonly #withoutDriver = (): void => {
+    this.isChoosing = false
+    this.fail(nothingPlays(this.element, this.list, this.#trouble))
   }
 
   /** Does something with the driver, which is loaded if need be. */

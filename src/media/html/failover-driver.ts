@@ -93,12 +93,15 @@ export class FailoverDriver implements PartHost {
       saveData: this.#sources.preferences.saveData
     })
     this.#send({ type: 'chosen', first: first && addressOf(first.entry.src, element) })
+    if (!this.#isStreamComing) this.#sources.chosen()
   }
 
   /** It is loaded anew. */
   anew(): void {
     clearTimeout(this.#pause)
+    this.#isStreamComing = false
     this.#send({ type: 'anew' })
+    this.#sources.chosen()
   }
 
   /** The present source cannot go on. */
@@ -191,9 +194,10 @@ export class FailoverDriver implements PartHost {
     const { attempt } = this.#state
     this.#isStreamComing = true
     const part = await bring(STREAMS, this)
-    this.#isStreamComing = false
     if (this.signal.aborted || attempt !== this.#state.attempt) return
+    this.#isStreamComing = false
     this.#put(src, part?.feedStream(this.#sources, src))
+    this.#sources.chosen()
   }
 
   /** The same place, the same rate, and playing if it was. */

@@ -16,6 +16,8 @@ export interface Feed {
   readonly playingQuality: string | undefined
   audioTrack: string
   readonly audioTracks: readonly string[]
+  /** When its time 0 was, in milliseconds since 1970, where the manifest tells it. */
+  readonly startDate: number | undefined
   /** What can be sought, while that is not what the element says: of a live stream to where it is to be played. */
   readonly seekable: TimeRangesLike | undefined
   /** Why it cannot go on. */
@@ -46,6 +48,8 @@ export interface FailoverHost {
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
   freeze(currentTime?: number): void
   release(): void
+  /** One of the sources that were given has been put in, or none can be. */
+  chosen(): void
   /** There is nothing left to try. */
   fail(error: MediaErrorLike): void
   /** After all had failed there is hope again: waits where it stood. */

@@ -23,6 +23,9 @@ export abstract class FedMedia extends ObservableMedia {
   set audioTrack(audioTrack: string) {
     Object.assign(this.sources.feed ?? {}, { audioTrack })
   }
+  get startDate(): number | undefined {
+    return this.sources.feed?.startDate
+  }
   get audioTracks(): readonly string[] | undefined {
     return this.sources.feed?.audioTracks
   }

@@ -197,6 +197,7 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
 
   load(): void {
     this.sources.retry()
+    this.#requests.settle(request => request.interrupted())
   }
 
   dispose(): void {
@@ -239,8 +240,8 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
       case 'loadstart':
       case 'waiting':
       case 'seeking':
+        this.#watch.interrupt(type === 'seeking', this.#toldEnd)
         this.#toldEnd = false
-        this.#watch.interrupt(type === 'seeking')
         break
       case 'seeked':
         this.#watch.seekEnded()

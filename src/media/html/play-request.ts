@@ -32,7 +32,7 @@ export class PlayRequest {
   }
 
   interrupted(): void {
-    this.#reject(new DOMException('Playback was paused or loaded anew before it began.', 'AbortError'))
+    this.#reject(new DOMException('It was paused or loaded anew.', 'AbortError'))
   }
 
   impossible(): void {

@@ -13,6 +13,8 @@ export class ShownPlayback {
   feed: Feed | undefined
   /** What is shown while one source gives way to another. */
   frozen: FrozenPlayback | undefined
+  /** Sources were given, and none of them has been put in yet. */
+  isChoosing = false
   /** Nothing can be played. */
   error: MediaErrorLike | null = null
   /** Somebody wants it to play. */
@@ -57,6 +59,24 @@ export class ShownPlayback {
     this.tell('released')
     // The seek that was under way ends here: the engine's own word of it belonged to the change of sources.
     if (seeking) this.tell('sought')
+  }
+
+  /** One of the given sources has been put in, or none can be. */
+  chosen(): void {
+    this.isChoosing = false
+    this.release()
+  }
+
+  /** Begins playback; while given sources are still to be put in, what the element has now is not what is to play. */
+  begin(): Promise<void> {
+    if (!this.isChoosing) return this.element.play()
+    return new Promise((resolve, reject) => {
+      const stop = this.listen(change => {
+        if (change !== 'released') return
+        stop()
+        if (this.wanted) this.element.play().then(resolve, reject)
+      })
+    })
   }
 
   /** There is nothing left to try. */

@@ -61,8 +61,8 @@ const coupleCarried = (
   const measure = readMeasure(element, attribute, yoke)
   const parent = element.parentElement
   if (measure && attribute === 'data-yoke-fill' && [...yoke.scopes].some(({ root }) => root === parent)) {
-    const sentence = 'data-yoke-fill stands right in its player, which it would cover as a whole.'
-    yoke.raise(fault('fill-misplaced', sentence, 'put it on an element inside the bar that it is to fill'), element)
+    const sentence = 'data-yoke-fill stands right in its player, and would cover it.'
+    yoke.raise(fault('fill-misplaced', sentence, 'put it inside the bar that it is to fill'), element)
     return undefined
   }
   // The style sheet makes the parent the containing block of its children; `:has()` would be slow on large pages.

@@ -218,7 +218,7 @@ class RangeSlider implements Coupling {
     if (write) write(this.#fromInput(), this.#yoke, this.#input)
     else
       tellMistake(this.#yoke, this.#input, ({ readOnly }) =>
-        readOnly(this.#value.name, 'a slider', 'use a progress or meter element to show it')
+        readOnly(this.#value.name, 'a slider', 'show it by a progress or meter element')
       )
     this.#speak()
   }

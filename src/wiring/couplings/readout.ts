@@ -42,6 +42,7 @@ const textOf = (value: PlainValue, format: Format, bound: BoundValue, yoke: Yoke
     return formatClock(value, { widest: VALUES.duration(yoke.snapshot) ?? 0, live })
   }
   if (typeof value !== 'number' && value !== undefined) return String(value)
+  if (bound.kind === 'date' && value) return new Date(value).toLocaleTimeString(yoke.settings.words.lang)
   if (!isKnown(value)) return format === 'plain' ? '' : UNKNOWN
   if (!Number.isFinite(value)) return formatClock(value, { live })
   if (format === 'percent') {
@@ -85,7 +86,7 @@ export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: Yok
     write(element, words)
     const now = value.read(yoke)
     if (isTag(element, 'time') && isKnown(now) && Number.isFinite(now))
-      element.dateTime = formatDatetime(Math.floor(now))
+      element.dateTime = value.kind === 'date' ? new Date(now).toISOString() : formatDatetime(Math.floor(now))
   }
   show(text(yoke))
   return { release: yoke.subscribe(text, show) }

@@ -54,10 +54,11 @@ const faultText = ({ fault, snapshot, settings: { words } }: YokeView): string =
 const findValue = (name: string): BoundValue | undefined => {
   if (name === 'fault-text') return { name, kind: 'plain', read: faultText, write: undefined }
   if (!isValueName(name)) return undefined
+  const other = name === 'volume' ? 'fraction' : name === 'time-of-day' ? 'date' : 'plain'
   const write = WRITERS[name]
   return {
     name,
-    kind: TIMES.has(name) ? 'time' : name === 'volume' ? 'fraction' : 'plain',
+    kind: TIMES.has(name) ? 'time' : other,
     read: yoke => VALUES[name](yoke.snapshot),
     write
   }

@@ -10,25 +10,20 @@ export const faultOfPlay = (cause: unknown, media?: MediaAdapter): Fault => {
       return fault('play-blocked', `${media.service} wants a press of its own first.`, 'let nothing lie over it', cause)
     return fault(
       'play-blocked',
-      'The browser does not start sound before someone has pressed something on the page.',
-      'let the viewer press a play button, or start muted',
+      'The browser starts no sound before someone has pressed something on the page.',
+      'let the viewer press play, or start muted',
       cause
     )
   }
   if (name === 'AbortError') {
     return fault(
       'play-interrupted',
-      'Playback was paused or loaded anew before it began.',
+      'It was paused or loaded anew.',
       'nothing needs doing; the media shows what came after',
       cause
     )
   }
-  return fault(
-    'media-failed',
-    'Playback could not begin: no source could be played.',
-    'look at the addresses and types of the sources',
-    cause
-  )
+  return fault('media-failed', 'Playback could not begin: no source could be played.', 'look at the sources', cause)
 }
 
 /** HTML's error codes in plain words (HTML, "Error codes"). */
@@ -47,7 +42,7 @@ export const faultOfError = (error: MediaErrorLike, address: string): Fault => {
   return fault(
     'media-failed',
     `${REASONS[error.code] ?? 'The media cannot go on'}${at}.${said}`,
-    'open the address by itself, and check its type and codecs',
+    'open the address by itself, and look at its type and codecs',
     error
   )
 }

@@ -40,9 +40,7 @@ const runAuthor = async (
     // By its form: what throws it may be a script of its own, with a class of its own.
     if (cause instanceof Error && 'fault' in cause) return host.raise(cause.fault as Fault)
     const sentence = `The command ${name} ended in an exception: ${textOf(cause)}`
-    return host.raise(
-      fault('command-failed', sentence, 'look into the function that was given to defineCommand', cause)
-    )
+    return host.raise(fault('command-failed', sentence, 'look into its function', cause))
   }
 }
 

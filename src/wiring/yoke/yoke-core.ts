@@ -281,7 +281,7 @@ export abstract class YokeCore extends EventTarget implements YokeView {
 
   /** @internal Tells that a function of the page ended in an exception. */
   subscriberFailed(cause: unknown): void {
-    const sentence = `A function that was given to subscribe, or that reads or writes a value of your own, ended in an exception: ${textOf(cause)}`
+    const sentence = `A function given to subscribe, or of a value of your own, ended in an exception: ${textOf(cause)}`
     this.raise(fault('subscriber-failed', sentence, 'look into it; the others are called all the same', cause))
   }
 

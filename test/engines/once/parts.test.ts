@@ -1,3 +1,4 @@
+import { createCipheriv } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -141,6 +142,11 @@ const STREAM_PARTS: Readonly<Record<string, Wanted>> = {
   presentations: {
     html: player('', STREAM.replace('m3u8', 'mpd')),
     again: () => document.querySelector('video')?.setAttribute('src', '/quay.mpd?again'),
+    works: () => document.querySelector('yoke-player')?.readyState
+  },
+  decipher: {
+    html: player('', STREAM.replace('quay', 'sealed')),
+    again: () => undefined,
     works: () => document.querySelector('yoke-player')?.readyState
   },
   transmux: {
@@ -496,6 +502,15 @@ beforeAll(async () => {
   const [quay, whole] = [stream('quay-180.m2t').subarray(0, 28_012), stream('quay-180.mp4')]
   person.server.page('/quay.m3u8', '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXTINF:2,\nquay.m2t\n#EXT-X-ENDLIST\n')
   person.server.answer('/quay.m2t', response => response.end(quay))
+  const [key, iv] = [Buffer.from('tern quay lights'), Buffer.alloc(16)]
+  const cipher = createCipheriv('aes-128-cbc', key, iv)
+  const sealed = Buffer.concat([cipher.update(quay), cipher.final()])
+  person.server.page(
+    '/sealed.m3u8',
+    '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXT-X-KEY:METHOD=AES-128,URI="/quay.key"\n#EXTINF:2,\nsealed.m2t\n#EXT-X-ENDLIST\n'
+  )
+  person.server.answer('/sealed.m2t', response => response.end(sealed))
+  person.server.answer('/quay.key', response => response.end(key))
   person.server.page(
     '/all.m3u8',
     '#EXTM3U\n#EXT-X-MEDIA:TYPE=SUBTITLES,GROUP-ID="t",NAME="English",URI="/text.m3u8"\n#EXT-X-STREAM-INF:BANDWIDTH=100000,RESOLUTION=320x180,SUBTITLES="t"\n/quay.m3u8\n#EXT-X-STREAM-INF:BANDWIDTH=200000,RESOLUTION=640x360,SUBTITLES="t"\n/quay.m3u8?more\n'

@@ -1,1 +1,2 @@
-export { feedStream, type StreamFeed, type StreamFeedHost } from './stream-feed.ts'
+export type { StreamFeedHost } from './hosts.ts'
+export { feedStream, type StreamFeed } from './stream-feed.ts'

@@ -7,22 +7,16 @@ import { QualityChoice, qualityOf } from './choice.ts'
 import { ask } from './fetching/network.ts'
 import { PieceMaker } from './fetching/pieces.ts'
 import { Timelines } from './fetching/timelines.ts'
+import type { StreamFeedHost, TrackHost } from './hosts.ts'
+import { segmentAt } from './next-segment.ts'
 import { nextEvent, nothingPlayable, sourceClass, takesType } from './platform.ts'
 import { Gaps } from './playback/gaps.ts'
 import { beginOf, windowOf } from './playback/live-edge.ts'
 import { LivePlayback } from './playback/live-playback.ts'
-import { BufferQueue } from './playback/source-buffer.ts'
+import { BufferQueue, SLACK } from './playback/source-buffer.ts'
 import type { TextHost } from './texts.ts'
-import { TrackFeed, type TrackHost } from './track-feed.ts'
+import { TrackFeed } from './track-feed.ts'
 import { Tracks } from './tracks.ts'
-
-/** What a stream is fed to, and whom it tells. */
-export interface StreamFeedHost {
-  readonly element: HTMLMediaElement
-  readonly preferences: { readonly saveData: boolean }
-  /** Something that does not end the playback. */
-  raise(fault: Fault): void
-}
 
 /** Seconds that are in store ahead of the playhead; less where there is no room for so much. */
 const ROOM = 30
@@ -122,6 +116,12 @@ export class StreamFeed implements TrackHost, TextHost {
     return labels.length > 1 ? labels : []
   }
 
+  get startDate(): number | undefined {
+    const timeline = this.#playing(this.#feeds[0])?.timeline
+    const { date, start = 0 } = (timeline && segmentAt(timeline, this.position)) ?? {}
+    return date === undefined ? undefined : date - start * 1000
+  }
+
   get position(): number {
     const { readyState, currentTime } = this.element
     return readyState === 0 ? Math.max(this.#begin, currentTime) : currentTime
@@ -198,7 +198,9 @@ export class StreamFeed implements TrackHost, TextHost {
     try {
       const duration = this.#duration()
       if (duration !== undefined) this.#source.duration = duration
-      const buffers = types.map(type => new BufferQueue(this.#source.addSourceBuffer(type ?? ''), type ?? ''))
+      // What a presentation has beyond its end is not shown (ISO/IEC 23009-1, 5.3.2).
+      const end = (this.timelines.manifest.duration ?? Number.POSITIVE_INFINITY) + SLACK
+      const buffers = types.map((type = '') => new BufferQueue(this.#source.addSourceBuffer(type), type, end))
       this.#feeds = feeds
       this.#live = new LivePlayback(this.element, this.#source, () => this.#liveTimeline)
       this.#listen(this.#live, new Gaps(this.element, feeds))
@@ -250,9 +252,12 @@ export class StreamFeed implements TrackHost, TextHost {
   }
 
   #duration(): number | undefined {
-    const known = this.#tracks?.main.flatMap(each => this.timelines.known(each) ?? [])[0]
-    if (!known) return undefined
-    return known.isEnded ? (this.timelines.manifest.duration ?? endOf(known)) : Number.POSITIVE_INFINITY
+    const { main = [], sound = [] } = this.#tracks ?? {}
+    const known = [...main, ...sound].flatMap(each => this.timelines.known(each) ?? [])
+    if (known.length === 0) return undefined
+    if (!known.every(({ isEnded }) => isEnded)) return Number.POSITIVE_INFINITY
+    // Not only of the picture: an engine makes it longer at the end, and who has gone to the end is there no more.
+    return Math.max(this.timelines.manifest.duration ?? 0, ...known.map(endOf))
   }
 
   #finish(): void {

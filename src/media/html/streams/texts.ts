@@ -9,7 +9,8 @@ import {
 import { readTextSegment } from '../../../core/streams/text/segment.ts'
 import { tileCues } from '../../../core/streams/text/tile-cues.ts'
 import type { PiecedText } from '../../text-tracks.ts'
-import type { Fetch, PieceMaker } from './fetching/pieces.ts'
+import type { Fetch } from './fetching/network.ts'
+import type { PieceMaker } from './fetching/pieces.ts'
 
 /** What the text tracks of a stream need of it. */
 export interface TextHost {

@@ -1,33 +1,10 @@
 import type { Fault } from '../../../core/fault.ts'
-import type { Rendition, Segment, Timeline } from '../../../core/streams/manifest.ts'
-import type { QualityChoice } from './choice.ts'
+import { endOf, type Rendition, type Segment, type Timeline } from '../../../core/streams/manifest.ts'
 import { comesInTime, type Progress } from './fetching/lateness.ts'
-import type { PieceMaker } from './fetching/pieces.ts'
 import { rest } from './fetching/rest.ts'
-import type { Timelines } from './fetching/timelines.ts'
+import type { TrackHost } from './hosts.ts'
 import { beginsBehind, nextSegment, passedOver, segmentAt } from './next-segment.ts'
 import { type BufferQueue, type Piece, SLACK } from './playback/source-buffer.ts'
-
-/** What a track needs of the stream that it belongs to. */
-export interface TrackHost {
-  readonly element: HTMLMediaElement
-  readonly signal: AbortSignal
-  readonly timelines: Timelines
-  readonly pieces: PieceMaker
-  readonly choice: QualityChoice
-  /** Where playback is, or will be once there is something to play, in seconds. */
-  readonly position: number
-  /** Seconds that are to be in store ahead of that. */
-  readonly room: number
-  /** There is no room for more: less is to be in store. */
-  tighten(): void
-  /** Something could not be had, and was had otherwise or passed over. */
-  tell(fault: Fault): void
-  /** Nothing more can be had. */
-  fail(fault: Fault): void
-  /** Something has been put in, or all has. */
-  fed(): void
-}
 
 /** Tries of one segment, in whatever rendition, before it is passed over. */
 const MOST_TRIES = 4
@@ -123,7 +100,7 @@ export class TrackFeed {
 
   /** Playback was taken elsewhere: what is on its way for another place is given up. */
   seek(): void {
-    const { position } = this.#host
+    const position = this.#position
     const { segment, life } = this.#fetching ?? {}
     this.#isDone = false
     const isWanted = segment && segment.start <= position && position < segment.start + segment.duration
@@ -151,9 +128,17 @@ export class TrackFeed {
     return Math.min(this.#buffer?.endFrom(from) ?? from, Math.max(position, this.#renewFrom))
   }
 
+  /** Where playback is; at the very end, in the last segment. */
+  get #position(): number {
+    const { position, timelines } = this.#host
+    const known = this.#rendition && timelines.known(this.#rendition)
+    return known?.isEnded ? Math.min(position, endOf(known) - SLACK) : position
+  }
+
   /** One segment more. @returns whether there may be another one to fetch at once. */
   async #step(): Promise<boolean> {
-    const { position, room, timelines } = this.#host
+    const { room, timelines } = this.#host
+    const position = this.#position
     if (this.#failure) return this.#failAtEnd(this.#failure, position)
     const end = this.#endFrom(position)
     if (this.#buffer && end - position >= room) return false

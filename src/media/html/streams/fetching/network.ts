@@ -12,6 +12,12 @@ export interface Answer {
   readonly date: number
 }
 
+/** How things are fetched for a stream. */
+export type Fetch = (
+  resource: Resource,
+  progress?: (bytes: number, seconds: number, whole: number) => boolean
+) => Promise<Result<Answer>>
+
 /** How something is asked for. */
 export interface AskOptions {
   readonly signal: AbortSignal

@@ -1,19 +1,16 @@
 import { type Fault, fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
 import type { Resource, Segment, SegmentKey } from '../../../../core/streams/manifest.ts'
 import { readScales, readStart } from '../../../../core/streams/mp4-times.ts'
-import { definePart } from '../../../../loading/part.ts'
+import { definePart, unreachable } from '../../../../loading/part.ts'
 import type { Piece } from '../playback/source-buffer.ts'
 import { type Converter, openConverter } from './convert.ts'
-import type { Answer } from './network.ts'
+import type { Decipher } from './decipher.ts'
+import type { Answer, Fetch } from './network.ts'
 
 /** What looks into files. */
 const PROBE = definePart(() => import('../../../../core/sources/probe/probe.ts'))
-
-/** How things are fetched for a stream. */
-export type Fetch = (
-  resource: Resource,
-  progress?: (bytes: number, seconds: number, whole: number) => boolean
-) => Promise<Result<Answer>>
+/** What opens enciphered segments. */
+const DECIPHER = definePart(() => import('./decipher.ts'))
 
 const WEBM = 0x1a45dfa3
 const CLUSTER = 0x1f43b675
@@ -55,16 +52,13 @@ const typeOf = async (init: Uint8Array): Promise<string> => {
   return probed?.ok ? probed.value.type : ''
 }
 
-const bytesOfHex = (hex: string): Uint8Array<ArrayBuffer> =>
-  Uint8Array.from({ length: 16 }, (_, index) => Number.parseInt(hex.slice(index * 2, index * 2 + 2), 16))
-
 /** Makes pieces for one buffer out of the segments of a stream. */
 export class PieceMaker {
   readonly #fetch: Fetch
   /** Seconds that are added to the times of each part of the stream: what one track has found out holds for all. */
   readonly #offsets: Map<number, number>
   readonly #inits = new Map<string, Uint8Array>()
-  readonly #keys = new Map<string, Promise<CryptoKey>>()
+  #sealed: Decipher | undefined
   readonly #converters = new Map<string, Promise<Converter>>()
   /** Setups that were told in segments: the same one is the same bytes. */
   #setup: Uint8Array | undefined
@@ -166,25 +160,13 @@ export class PieceMaker {
 
   async #decipher(bytes: Uint8Array, key: SegmentKey | undefined, of: Resource): Promise<Result<Uint8Array>> {
     if (!key) return succeed(bytes)
+    const part = await DECIPHER.load().then(succeed, cause => refuse(unreachable(cause)))
+    if (!part.ok) return part
+    this.#sealed ??= new part.value.Decipher(this.#fetch)
     try {
-      const algorithm = { name: 'AES-CBC', iv: bytesOfHex(key.iv) }
-      return succeed(
-        new Uint8Array(await crypto.subtle.decrypt(algorithm, await this.#keyOf(key), bytes as BufferSource))
-      )
+      return succeed(await this.#sealed.open(bytes, key))
     } catch (cause) {
-      this.#keys.delete(key.src)
       return refuse({ ...damaged(of, 'it cannot be deciphered with its key'), cause })
     }
-  }
-
-  #keyOf({ src }: SegmentKey): Promise<CryptoKey> {
-    const known = this.#keys.get(src)
-    if (known) return known
-    const key = this.#fetch({ src }).then(answer => {
-      if (!answer.ok) throw new Error(answer.fault.message)
-      return crypto.subtle.importKey('raw', answer.value.bytes as BufferSource, 'AES-CBC', false, ['decrypt'])
-    })
-    this.#keys.set(src, key)
-    return key
   }
 }

@@ -17,13 +17,16 @@ const familyOf = (type: string): string => type.replace(/\.[\w.]*/g, '')
 /** One buffer of a Media Source: what is asked of it is done in order, each thing when the one before has ended. */
 export class BufferQueue {
   readonly #buffer: SourceBuffer
+  readonly #end: number
   #type: string
   #init: Uint8Array | undefined
   #last: Promise<unknown> = Promise.resolve()
 
-  constructor(buffer: SourceBuffer, type: string) {
+  /** @param end seconds from which on nothing is shown */
+  constructor(buffer: SourceBuffer, type: string, end: number) {
     this.#buffer = buffer
     this.#type = type
+    this.#end = end
   }
 
   /** Stretches that are there, in seconds of the stream. */
@@ -56,6 +59,7 @@ export class BufferQueue {
   append({ type, init, media, offset }: Piece, goesOn: boolean): Promise<void> {
     return this.#then(async () => {
       if (!goesOn) this.#startAnew()
+      this.#buffer.appendWindowEnd = this.#end
       if (familyOf(type) !== familyOf(this.#type)) this.#buffer.changeType(type)
       this.#type = type
       if (Math.abs(this.#buffer.timestampOffset - offset) > 1e-6) this.#buffer.timestampOffset = offset
@@ -89,19 +93,13 @@ export class BufferQueue {
 
   #do(action: () => void): Promise<void> {
     const buffer = this.#buffer
-    return new Promise((resolve, reject) => {
-      const ended = ({ type }: Event): void => {
-        for (const each of ['updateend', 'error', 'abort']) buffer.removeEventListener(each, ended)
-        if (type === 'updateend') resolve()
-        else reject(new DOMException('The engine could not read the bytes.', 'EncodingError'))
-      }
-      for (const each of ['updateend', 'error', 'abort']) buffer.addEventListener(each, ended)
-      try {
-        action()
-      } catch (cause) {
-        for (const each of ['updateend', 'error', 'abort']) buffer.removeEventListener(each, ended)
-        reject(cause)
-      }
-    })
+    const life = new AbortController()
+    const { signal } = life
+    return new Promise<void>((resolve, reject) => {
+      buffer.addEventListener('updateend', () => resolve(), { signal })
+      const unreadable = (): void => reject(new DOMException('The engine could not read the bytes.', 'EncodingError'))
+      buffer.addEventListener('error', unreadable, { signal })
+      action()
+    }).finally(() => life.abort())
   }
 }

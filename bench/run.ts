@@ -13,6 +13,7 @@ import { benchHosted } from './hosted.ts'
 import { benchHostedMounts } from './hosted-mounts.ts'
 import { benchKit } from './kit.ts'
 import { benchLeaks } from './leaks.ts'
+import { benchLive } from './live.ts'
 import { benchLoads } from './loads.ts'
 import { benchMany } from './many.ts'
 import { type Kind, mountPage, playingPage } from './pages.ts'
@@ -179,6 +180,8 @@ if (wants('playing')) await benchPlaying(browser, server)
 if (wants('drag')) await benchDrag(browser, server, table)
 if (wants('scenes')) await benchScenes(browser, server, table)
 if (wants('streams')) await benchStreams(browser, server, table)
+// Ten minutes: only where it is asked for.
+if (wanted.includes('live')) await benchLive(browser, server, table)
 await browser.close()
 if (wants('playhead')) await benchPlayhead(availableEngines(), server)
 if (wants('captions')) await benchCaptions(server, availableEngines())

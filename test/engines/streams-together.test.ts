@@ -102,6 +102,8 @@ describe('the clock of the day', () => {
 
   it.each(['live/main.m3u8', 'live/number.mpd', 'live/time.mpd'])('of %s is that of what is seen', async path => {
     await mount(path)
+    // Before it has gone to its live place, what is seen is the oldest that there is.
+    await person.until('its place', () => document.querySelector('yoke-player')?.yoke.states.atLiveEdge)
     await person.until('the hour', () => /^\d{1,2}:\d\d:\d\d/.test(document.querySelector('time')?.textContent ?? ''))
     const { late, written, shown } = await person.page.run(() => {
       const [readout, player] = [document.querySelector('time'), document.querySelector('yoke-player')]
@@ -126,5 +128,42 @@ describe('the clock of the day', () => {
       document.querySelector('time')?.textContent
     ])
     expect(seen).toEqual(['none', ''])
+  })
+})
+
+describe('a viewer in a hurry', () => {
+  /** Seeks and changes of quality, some of which nobody waits for. @returns where nothing came any more; `''` where all came */
+  const hurry = (seed: number): Promise<string> =>
+    person.page.run(async (from: number) => {
+      const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+      let state = from
+      const chance = (): number => {
+        state = (state * 16_807) % 2_147_483_647
+        return state / 2_147_483_647
+      }
+      const done: string[] = []
+      for (let step = 0; step < 40; step += 1) {
+        const place = chance() * 58
+        const quality = ['', '180p', '360p', '540p', 'auto'][Math.floor(chance() * 5)]
+        if (quality) player.yoke.run('set-quality', quality)
+        player.yoke.run('seek', place)
+        done.push(`${quality} ${place.toFixed(2)}`)
+        const [isHasty, end] = [chance() < 0.3, performance.now() + 20_000]
+        if (isHasty) await new Promise(resolve => setTimeout(resolve, chance() * 60))
+        else
+          while (player.seeking || player.readyState < 3) {
+            await new Promise(resolve => setTimeout(resolve, 10))
+            if (performance.now() > end) return done.slice(-4).join(', ')
+          }
+      }
+      return ''
+    }, seed)
+
+  it.each([11, 12])('gets what is wanted last (%i)', async seed => {
+    await person.mount(
+      `<yoke-player muted preload="auto" style="width: 640px" src="${origin.address}/clip/main.m3u8"></yoke-player>`
+    )
+    await person.until('data', () => (document.querySelector('yoke-player')?.readyState ?? 0) > 2)
+    expect(await hurry(seed)).toBe('')
   })
 })

@@ -32,6 +32,8 @@ export class TrackFeed {
   #hasLookedBack = false
   /** What is there from here on is put in anew: another quality, or another language, was wanted. */
   #renewFrom = Number.POSITIVE_INFINITY
+  /** Raised when playback is taken elsewhere, or another quality is wanted: what was found out before is old. */
+  #turn = 0
   #isBusy = false
   #isDone = false
   #passed = 0
@@ -75,6 +77,7 @@ export class TrackFeed {
   renew(from: number, among = this.#renditions): void {
     this.#renditions = among
     this.#renewFrom = from
+    this.#turn += 1
     this.#isDone = false
     this.#fetching?.life.abort()
     this.pump()
@@ -102,6 +105,7 @@ export class TrackFeed {
   seek(): void {
     const position = this.#position
     const { segment, life } = this.#fetching ?? {}
+    this.#turn += 1
     this.#isDone = false
     const isWanted = segment && segment.start <= position && position < segment.start + segment.duration
     if (!isWanted && this.#endFrom(position) === position) life?.abort()
@@ -143,7 +147,9 @@ export class TrackFeed {
     const end = this.#endFrom(position)
     if (this.#buffer && end - position >= room) return false
     const rendition = this.#choose(end - position)
+    const turn = this.#turn
     const read = await timelines.get(rendition)
+    if (turn !== this.#turn) return true
     if (!read.ok) return this.#couldNot(rendition, read.fault)
     const last = this.#last?.segment
     const isBehind =
@@ -189,6 +195,7 @@ export class TrackFeed {
   /** @returns why it could not be had; `undefined` where it could, or is not wanted any more. */
   async #try(segment: Segment, rendition: Rendition, buffer: number): Promise<Fault | undefined> {
     const { pieces, choice } = this.#host
+    const turn = this.#turn
     const life = new AbortController()
     this.#fetching = { segment, life }
     const below = choice.wanted ? undefined : choice.below(rendition, this.#renditions)
@@ -205,7 +212,8 @@ export class TrackFeed {
     choice.throughput.add(answer.bytes.length, answer.seconds)
     this.#passed = 0
     const goesOn = segment.number - 1 === this.#last?.segment.number
-    this.#last = { segment, rendition }
+    // What was asked for before a seek says nothing of what comes next behind it.
+    if (turn === this.#turn) this.#last = { segment, rendition }
     this.#rendition = rendition
     if (!this.#buffer) {
       this.#first = piece

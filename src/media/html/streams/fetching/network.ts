@@ -41,14 +41,14 @@ const late = (resource: Resource, patience: number): Fault =>
   fault(
     'segment-late',
     `Nothing has come of ${nameOf(resource)} for ${patience} seconds.`,
-    'it is tried again, or taken from another form of the stream'
+    'it is taken from another form of the stream'
   )
 
 const unreachable = (resource: Resource, cause: unknown): Fault =>
   fault(
     'segment-unreachable',
     `No answer came for ${nameOf(resource)}.`,
-    'look at the connection; another host has to allow the page by Access-Control-Allow-Origin, and the page the host by connect-src',
+    'look at the connection; another host has to allow the page by Access-Control-Allow-Origin, and connect-src the host',
     cause
   )
 

@@ -71,7 +71,14 @@ export class BufferQueue {
 
   /** The setup is wanted again behind it. */
   #startAnew(): void {
-    this.#buffer.abort()
+    const buffer = this.#buffer
+    try {
+      buffer.abort()
+    } catch {
+      // Not allowed of a source that has ended: it opens again where an offset is set (Media Source Extensions, `timestampOffset`).
+      buffer.timestampOffset += 0
+      buffer.abort()
+    }
     this.#init = undefined
   }
 

@@ -170,7 +170,8 @@ export class StreamFeed implements TrackHost, TextHost {
   /** A buffer has taken something, or all there is. */
   fed(): void {
     this.#changed()
-    if (this.#feeds.length > 0 && this.#feeds.every(({ isDone }) => isDone)) this.#finish()
+    if (this.#feeds.length > 0 && this.#feeds.every(({ isDone }) => isDone))
+      Promise.all(this.#feeds.map(({ idle }) => idle)).then(() => this.#end())
   }
 
   async #open(): Promise<void> {
@@ -258,11 +259,6 @@ export class StreamFeed implements TrackHost, TextHost {
     if (!known.every(({ isEnded }) => isEnded)) return Number.POSITIVE_INFINITY
     // Not only of the picture: an engine makes it longer at the end, and who has gone to the end is there no more.
     return Math.max(this.timelines.manifest.duration ?? 0, ...known.map(endOf))
-  }
-
-  #finish(): void {
-    if (this.#source.readyState !== 'open') return
-    Promise.all(this.#feeds.map(({ idle }) => idle)).then(() => this.#end())
   }
 
   #end(why?: EndOfStreamError): void {

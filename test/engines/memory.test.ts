@@ -170,7 +170,10 @@ describe('the offer', () => {
 
 describe('habits', () => {
   it('volume, mute and rate are those that the viewer has settled anywhere on the site', async () => {
+    // What was settled before is there once the part has come that hears what is settled now.
+    await person.page.run(() => localStorage.setItem('yokewright.habits', '{"volume":0.9}'))
     await mount('resume-settings')
+    await person.until('the part', () => document.querySelector('yoke-player')?.volume === 0.9)
     await run('unmute')
     await run('set-volume', 0.4)
     await run('set-playback-rate', 1.5)

@@ -100,7 +100,7 @@ it('transport streams become MP4 in a worker', async () => {
   // An engine that knows the manifest may have something of it before the library has taken it over.
   await person.until('the library', () => {
     const { yoke } = document.querySelector('yoke-player') ?? {}
-    return yoke?.sources[0]?.fed && yoke.snapshot.readyState > 1 && yoke.snapshot.duration > 19
+    return yoke?.sources[0]?.fed && yoke.snapshot.readyState > 1 && Number(yoke.snapshot.duration) > 19
   })
   expect(person.server.asked('/dist/parts/transmux-worker.js')).toBeGreaterThan(0)
   // What does it in the page where there is none.

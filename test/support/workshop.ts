@@ -19,7 +19,11 @@ export const untilOpen = (person: Person): Promise<void> =>
 
 /** Goes to one of its pages, with the arrow keys. */
 export const openTab = async (person: Person, title: string): Promise<void> => {
-  await person.page.run(() => document.querySelector<HTMLElement>('[role="tab"][aria-selected="true"]')?.focus())
+  await person.until('the focus', () => {
+    const tab = document.querySelector<HTMLElement>('[role="tab"][aria-selected="true"]')
+    tab?.focus()
+    return tab && document.hasFocus() && document.activeElement === tab
+  })
   const at = (): Promise<string> => person.page.run(() => document.activeElement?.textContent ?? '')
   for (let now = await at(); now !== title; now = await at()) {
     await person.page.press('ArrowRight')

@@ -86,7 +86,7 @@ export const coupleReadout = (element: HTMLElement, value: BoundValue, yoke: Yok
     write(element, words)
     const now = value.read(yoke)
     if (isTag(element, 'time') && isKnown(now) && Number.isFinite(now))
-      element.dateTime = value.kind === 'date' ? new Date(now).toISOString() : formatDatetime(Math.floor(now))
+      element.dateTime = value.kind === 'date' ? (new Date(now).toJSON() ?? '') : formatDatetime(Math.floor(now))
   }
   show(text(yoke))
   return { release: yoke.subscribe(text, show) }

@@ -13,6 +13,9 @@ const home = fileURLToPath(new URL('../', import.meta.url))
 const LAYERS: Readonly<Record<string, string>> = {
   cli: 'the command line',
   player: '<yoke-player> and its controls',
+  react: 'components and hooks',
+  scenes: 'pictures, controls and sound for what is drawn otherwise',
+  effects: 'dragging, prints, stutter',
   presets: 'documents, links, looks, stores',
   wiring: 'yokes, scopes, couplings, captions in a page',
   media: 'what plays: adapters, sources, the conformance kit',

@@ -10,6 +10,7 @@ import sirv from 'sirv'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
+import { copyStream, startOrigin } from '../support/origin.ts'
 import { openPerson, type Person } from '../support/person.ts'
 import { openStandIn, STAND_INS, type StandIn } from '../support/stand-ins.ts'
 
@@ -97,6 +98,30 @@ describe('a page that stands alone', () => {
     await person.page.down()
     await person.page.up()
     await isAsked('yokewright.media-keys.js')
+  })
+})
+
+describe('a page that stands alone, of a stream', () => {
+  it('plays under the policy that was printed, its transport streams made MP4 by a worker', async () => {
+    const origin = await startOrigin()
+    await copyStream(origin.address, 'short/transport.m3u8', folder)
+    await origin.close()
+    const printed = embed(join(folder, 'short/transport.m3u8'), '--out', join(folder, 'stream'))
+    policies.set('stream', /Policy: (.*)/.exec(printed)?.[1] ?? 'none')
+    asked.length = 0
+    await person.page.goto(`${address}/stream/`)
+    const seen = await person.page.run(async () => {
+      const turn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 20))
+      while (!customElements.get('yoke-player')) await turn()
+      const player = document.querySelector('yoke-player')
+      while ((player?.readyState ?? 0) < 2) await turn()
+      if (player) player.muted = true
+      await player?.play()
+      while ((player?.currentTime ?? 0) < 0.5) await turn()
+      return [player?.yoke.fault?.code ?? 'no fault', player?.yoke.sources[0]?.fed, Math.round(player?.duration ?? 0)]
+    })
+    expect(seen).toEqual(['no fault', true, 12])
+    expect(asked.filter(path => /worker/.test(path))).toHaveLength(1)
   })
 })
 

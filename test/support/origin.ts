@@ -1,3 +1,5 @@
+import { mkdir, writeFile } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { type StreamOrigin, startStreamOrigin } from '../../stand-ins/origin/index.ts'
 
@@ -6,6 +8,17 @@ const at = (path: string): string => fileURLToPath(new URL(`../../${path}`, impo
 /** Starts the stream origin with the demo's media. */
 export const startOrigin = (): Promise<StreamOrigin> =>
   startStreamOrigin(at('examples/public/media/'), at('stand-ins/origin/media/'))
+
+/** Copies a playlist of the origin into a folder, with all that it names. */
+export const copyStream = async (origin: string, path: string, folder: string): Promise<void> => {
+  const bytes = new Uint8Array(await (await fetch(new URL(path, origin))).arrayBuffer())
+  const file = join(folder, path)
+  await mkdir(dirname(file), { recursive: true })
+  await writeFile(file, bytes)
+  if (!path.endsWith('.m3u8')) return
+  const named = new TextDecoder().decode(bytes).matchAll(/^[^#\s].*$|URI="([^"]+)"/gm)
+  for (const [line, uri = line] of named) await copyStream(origin, join(dirname(path), uri), folder)
+}
 
 /**
  * Runs in a page: the number of the frame that the video of a player shows, whatever its size; `undefined` while there is no

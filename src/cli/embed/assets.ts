@@ -1,6 +1,7 @@
-import { basename, extname, resolve } from 'node:path'
+import { basename, dirname, extname, relative, resolve, sep } from 'node:path'
 import type { Clip } from '../../core/documents/index.ts'
 import { decoded } from '../check/page/page.ts'
+import type { LookedStream } from '../streams/look-into-stream.ts'
 
 /** A file that goes along with a page. */
 export interface Asset {
@@ -10,6 +11,9 @@ export interface Asset {
   readonly name: string
 }
 
+/** What the manifests of a clip are, by their files. */
+export type Streams = ReadonlyMap<string, LookedStream>
+
 /** A clip whose files lie beside its page, and these files. */
 export interface Gathered {
   readonly clip: Clip
@@ -18,17 +22,26 @@ export interface Gathered {
   readonly elsewhere: readonly string[]
 }
 
-const isElsewhere = (address: string): boolean => /^(?:[a-z][a-z0-9+.-]*:|\/)/i.test(address)
+/** Whether an address names no file beside its document. */
+export const isElsewhere = (address: string): boolean => /^(?:[a-z][a-z0-9+.-]*:|\/)/i.test(address)
+
+/** The file that an address names. @param folder where the document lies. */
+export const fileNamed = (folder: string, address: string): string =>
+  resolve(folder, decoded(address.split(/[?#]/)[0] ?? ''))
 
 /** Gives each file a name of its own beside the page, and finds the files of a clip by it. */
 class Names {
   readonly #folder: string
   readonly #byPath = new Map<string, string>()
+  readonly #streams: Streams
   readonly #taken: Set<string>
+  /** Folders of streams, and what they are called beside the page. */
+  readonly #folders = new Map<string, string>()
   readonly elsewhere: string[] = []
 
-  constructor(folder: string, taken: readonly string[]) {
+  constructor(folder: string, streams: Streams, taken: readonly string[]) {
     this.#folder = folder
+    this.#streams = streams
     this.#taken = new Set(taken)
   }
 
@@ -43,26 +56,51 @@ class Names {
       return address
     }
     const [path = '', fragment = ''] = address.split(/(?=#)/)
-    const from = resolve(this.#folder, decoded(path.split('?')[0] ?? ''))
-    return `${encodeURIComponent(this.#nameOf(from))}${fragment}`
+    const from = fileNamed(this.#folder, path)
+    return `${this.#nameOf(from).split('/').map(encodeURIComponent).join('/')}${fragment}`
   }
 
   #nameOf(from: string): string {
     const known = this.#byPath.get(from)
     if (known) return known
-    const suffix = extname(from)
-    const stem = basename(from, suffix)
+    const stream = this.#streams.get(from)
+    if (stream) this.#takeStream(from, stream.files)
+    else this.#byPath.set(from, this.#freeName(basename(from, extname(from)), extname(from)))
+    return this.#byPath.get(from) ?? ''
+  }
+
+  #freeName(stem: string, suffix: string): string {
     let name = `${stem}${suffix}`
     for (let number = 2; this.#taken.has(name.toLowerCase()); number += 1) name = `${stem}-${number}${suffix}`
     this.#taken.add(name.toLowerCase())
-    this.#byPath.set(from, name)
     return name
+  }
+
+  /** A manifest names its files by where they lie beside it: they stay so, in a folder of their own. */
+  #takeStream(manifest: string, files: readonly string[]): void {
+    const folder = dirname(manifest)
+    const name = this.#folders.get(folder) ?? this.#freeName(basename(manifest, extname(manifest)), '')
+    this.#folders.set(folder, name)
+    for (const file of files) {
+      const steps = relative(folder, resolve(file)).split(sep)
+      if (steps[0] === '..')
+        throw new Error(
+          `${manifest} names ${file}, which lies outside its folder; make the manifest anew with its files beside it`
+        )
+      this.#byPath.set(resolve(file), [name, ...steps].join('/'))
+    }
   }
 }
 
-/** The files that a clip names, and the clip as a page beside them says it. @param folder where it lies. @param taken names that other files have, in small letters. */
-export const gather = (clip: Clip, folder: string, taken: readonly string[]): Gathered => {
-  const names = new Names(folder, taken)
+/**
+ * The files that a clip names, and the clip as a page beside them says it.
+ * @param folder where it lies.
+ * @param streams what its manifests name.
+ * @param taken names that other files have, in small letters.
+ * @throws a sentence.
+ */
+export const gather = (clip: Clip, folder: string, streams: Streams, taken: readonly string[]): Gathered => {
+  const names = new Names(folder, streams, taken)
   const { sources, poster, tracks } = clip
   const moved: Clip = {
     ...clip,

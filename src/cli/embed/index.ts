@@ -22,11 +22,12 @@ import { readDialects } from '../check/dialects.ts'
 import { printPlaced } from '../check/placed-fault.ts'
 import { LIBRARY_FOLDER, libraryAssets } from '../library-files.ts'
 import { complain, print } from '../print.ts'
-import { type Asset, gather } from './assets.ts'
+import { type Asset, gather, type Streams } from './assets.ts'
 import { type MediaFacts, readMedia } from './media.ts'
 import { presetFor } from './preset.ts'
 import { readClipAt, type WrittenClip } from './read-clip.ts'
 import { printReport, type Report } from './report.ts'
+import { isStreamSource, readStreams } from './streams.ts'
 import { type MadeFile, writeFolder } from './write-folder.ts'
 
 const args: ArgsDef = {
@@ -90,6 +91,8 @@ interface Job {
   readonly services: readonly DialectData[]
   readonly base: string | undefined
   readonly lang: string
+  /** Those that lie beside the clip. */
+  readonly streams: Streams
 }
 
 const textsOf = async ({ tracks = [] }: Clip, assets: readonly Asset[]): Promise<ReadonlyMap<string, string>> => {
@@ -109,7 +112,7 @@ const saidIn = ({ tracks = [] }: Clip, texts: ReadonlyMap<string, string>, lang:
 }
 
 const makePage = async (job: Job): Promise<Report> => {
-  const { options, written, media, preset, assets, elsewhere, services, base, lang } = job
+  const { options, written, media, preset, assets, elsewhere, services, base, lang, streams } = job
   const { clip, isSound, duration } = media
   const { title, stem } = written
   const texts = await textsOf(clip, assets)
@@ -151,7 +154,17 @@ const makePage = async (job: Job): Promise<Report> => {
     [...assets, ...(await libraryAssets())],
     isOn(options, 'overwrite')
   )
-  return { folder, page: join(folder, 'index.html'), files, elsewhere, services, isKnown: base !== undefined }
+  const page = join(folder, 'index.html')
+  return {
+    folder,
+    page,
+    files,
+    elsewhere: [...elsewhere, ...[...streams.values()].flatMap(stream => stream.elsewhere)],
+    services,
+    isKnown: base !== undefined,
+    hasStreams: clip.sources?.some(isStreamSource) === true,
+    needsServer: streams.size > 0
+  }
 }
 
 const makeSnippet = ({ media, preset, services, base }: Job): string => {
@@ -200,12 +213,17 @@ export const embed: CommandDef = defineCommand({
     const written = await readClipAt(path)
     for (const fault of written.faults) complain(printPlaced(fault))
     if (written.faults.some(({ level }) => level === 'error')) return 1
-    const { clip, assets, elsewhere } = gather(written.clip, dirname(path), ['index.html', 'page.css', SERVICES])
-    const media = await readMedia(clip, assets)
+    const streams = await readStreams(written.clip, dirname(path))
+    const ofStreams = [...streams.values()].flatMap(({ faults }) => faults)
+    for (const fault of ofStreams) complain(printPlaced(fault))
+    if (ofStreams.some(({ level }) => level === 'error')) return 1
+    const taken = ['index.html', 'page.css', SERVICES, LIBRARY_FOLDER.slice(0, -1)]
+    const { clip, assets, elsewhere } = gather(written.clip, dirname(path), streams, taken)
+    const media = await readMedia(clip, assets, streams)
     const preset = await presetFor(textOf(options, 'preset'), clip, dirname(path))
     const services = servicesOf(clip, await readDialects(textOf(options, 'dialect')))
     const lang = textOf(options, 'lang') ?? 'en'
-    const job: Job = { options, written, media, preset, assets, elsewhere, services, base, lang }
+    const job: Job = { options, written, media, preset, assets, elsewhere, services, base, lang, streams }
     if (form === 'page') printReport(await makePage(job), isOn(options, 'json'))
     else {
       const html = form === 'frame' ? frameOf(job) : makeSnippet(job)

@@ -2,7 +2,6 @@ import { dialectOf } from '../../core/hosted/addresses.ts'
 import type { DialectData } from '../../core/hosted/dialect.ts'
 import { suffixOf } from '../../core/sources/file-types.ts'
 import { counted } from '../files.ts'
-import { LIBRARY_FOLDER } from '../library-files.ts'
 import { print } from '../print.ts'
 import { policyFor, servingOf } from '../serving.ts'
 import type { MadeFile } from './write-folder.ts'
@@ -18,6 +17,9 @@ export interface Report {
   readonly services: readonly DialectData[]
   /** It is known where the page will be. */
   readonly isKnown: boolean
+  readonly hasStreams: boolean
+  /** Streams lie beside it: scripts read them, and none may read files of a disk. */
+  readonly needsServer: boolean
 }
 
 const sizeText = (bytes: number): string =>
@@ -27,24 +29,29 @@ const bytesOf = (files: readonly MadeFile[]): number => files.reduce((sum, { byt
 
 /** Says what was made, what is to be uploaded and how it is to be served. */
 export const printReport = (
-  { folder, page, files, elsewhere, services, isKnown }: Report,
+  { folder, page, files, elsewhere, services, isKnown, hasStreams, needsServer }: Report,
   isForMachines: boolean
 ): void => {
-  const policy = policyFor(services)
+  const policy = policyFor({ services, streams: hasStreams })
   const serving = servingOf(files.map(({ name }) => name))
   if (isForMachines) {
     console.log(JSON.stringify({ page, files, elsewhere, serving, policy }, null, 2))
     return
   }
-  const isOurs = ({ name }: MadeFile): boolean => name.startsWith(LIBRARY_FOLDER)
-  const own = files.filter(file => !isOurs(file))
-  const library = files.filter(isOurs)
+  const folders = new Set(files.flatMap(({ name }) => /^.*?\//.exec(name) ?? []))
   const rows = [
-    ...own.map(({ name, bytes }) => [name, sizeText(bytes)] as const),
-    [LIBRARY_FOLDER, `${sizeText(bytesOf(library))} in ${counted(library.length, 'file')}`] as const
+    ...files.filter(({ name }) => !name.includes('/')).map(({ name, bytes }) => [name, sizeText(bytes)] as const),
+    ...[...folders].map(name => {
+      const inside = files.filter(file => file.name.startsWith(name))
+      return [name, `${sizeText(bytesOf(inside))} in ${counted(inside.length, 'file')}`] as const
+    })
   ]
   const width = Math.max(...rows.map(([name]) => name.length))
-  print(`${page} is made, and opens by a double click.`)
+  print(
+    needsServer
+      ? `${page} is made. Open it by a server: no page that comes from a disk may read a stream.`
+      : `${page} is made, and opens by a double click.`
+  )
   print('')
   for (const [name, size] of rows) print(`  ${name.padEnd(width)}  ${size}`)
   print('')

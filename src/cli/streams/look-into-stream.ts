@@ -1,6 +1,8 @@
+import { existsSync } from 'node:fs'
 import { readFile, stat } from 'node:fs/promises'
 import { dirname, relative, resolve, sep } from 'node:path'
 import type { Fault } from '../../core/fault.ts'
+import { STREAM_TYPE, typeOfAddress } from '../../core/sources/file-types.ts'
 import { tryReadIndex } from '../../core/streams/dash/segment-index.ts'
 import {
   isTimeline,
@@ -17,8 +19,8 @@ import { placeIn } from '../../core/streams/reading.ts'
 import { missingAt, type Place, type PlacedFault, placedError, placedWarning } from '../check/placed-fault.ts'
 import { readBytes } from '../read.ts'
 
-/** Whether a path names a manifest of a stream. */
-export const isManifest = (path: string): boolean => /\.(?:m3u8|mpd)$/i.test(path)
+/** Whether a path or address is of a manifest of a stream, by its suffix. */
+export const isManifest = (src: string): boolean => STREAM_TYPE.test(typeOfAddress(src) ?? '')
 
 /** What was found of one rendition. */
 export interface LookedRendition {
@@ -33,6 +35,10 @@ export interface LookedStream {
   readonly path: string
   readonly manifest: Manifest | undefined
   readonly renditions: readonly LookedRendition[]
+  /** The manifest, and all that is needed beside it and lies on this machine. */
+  readonly files: readonly string[]
+  /** Origins of what lies elsewhere. */
+  readonly elsewhere: readonly string[]
   readonly faults: readonly PlacedFault[]
 }
 
@@ -53,7 +59,9 @@ const ROUNDED = 1.1
 /** One look into a stream. */
 class StreamLook {
   readonly #path: string
-  readonly faults: PlacedFault[] = []
+  readonly #faults: PlacedFault[] = []
+  readonly #files: Set<string>
+  readonly #elsewhere = new Set<string>()
   readonly #missing = new Set<string>()
   /** What manifests say, by their paths: the first is the one that was named. */
   readonly #texts = new Map<string, string>()
@@ -61,11 +69,17 @@ class StreamLook {
   constructor(path: string, text: string) {
     this.#path = path
     this.#texts.set(path, text)
+    this.#files = new Set([path])
+  }
+
+  found(manifest: Manifest | undefined, renditions: readonly LookedRendition[] = []): LookedStream {
+    const [path, faults] = [this.#path, this.#faults]
+    return { path, manifest, renditions, files: [...this.#files], elsewhere: [...this.#elsewhere], faults }
   }
 
   tell(reason: Fault & { readonly line?: number; readonly column?: number }, path = this.#path): void {
     const { code, message, hint, line = 1, column = 1 } = reason
-    this.faults.push(placedError({ path, line, column }, code, message, hint))
+    this.#faults.push(placedError({ path, line, column }, code, message, hint))
   }
 
   /** Where one of the manifests says something; the start of the first where none does, as of a template. */
@@ -81,7 +95,8 @@ class StreamLook {
   async rendition(rendition: Rendition): Promise<LookedRendition> {
     const timeline = isTimeline(rendition.timeline) ? rendition.timeline : await this.#read(rendition.timeline)
     const sizes = await Promise.all((timeline?.segments ?? []).map(segment => this.#sizeOf(segment)))
-    for (const { init } of timeline?.segments ?? []) if (init) await this.#sizeOf(init)
+    for (const { init, key } of timeline?.segments ?? [])
+      for (const beside of [init, key, init?.key]) if (beside) await this.#sizeOf(beside)
     const measured = ratesOf(timeline?.segments ?? [], sizes)
     if (measured) this.#compare(rendition, measured.most)
     return { rendition, timeline, measured }
@@ -89,9 +104,8 @@ class StreamLook {
 
   async #read(source: TimelineSource): Promise<Timeline | undefined> {
     if (source.from === 'playlist') {
-      const path = fileOf(source.src)
+      const path = this.#fileOf(source.src)
       const text = path && (await readFile(path, 'utf8').catch(() => undefined))
-      if (path && text === undefined) this.#isMissing(path)
       if (!path || text === undefined) return undefined
       this.#texts.set(relative(process.cwd(), path), text)
       const read = tryReadPlaylist(text, source.src)
@@ -100,9 +114,8 @@ class StreamLook {
     }
     const segments: Segment[] = []
     for (const file of source.files) {
-      const path = fileOf(file.src)
+      const path = this.#fileOf(file.src)
       const bytes = path && (await readFile(path).catch(() => undefined))
-      if (path && !bytes) this.#isMissing(path)
       if (!bytes) return undefined
       const { from, length } = file.index
       const read = tryReadIndex(bytes.subarray(from, from + length), file)
@@ -114,11 +127,9 @@ class StreamLook {
 
   /** Bytes; `undefined` where it lies elsewhere or is not there. */
   async #sizeOf({ src, range }: Resource): Promise<number | undefined> {
-    const path = fileOf(src)
-    if (path === undefined) return undefined
-    const found = await stat(path).catch(() => undefined)
-    if (!found) this.#isMissing(path)
-    if (found && range && range.from + range.length > found.size)
+    const path = this.#fileOf(src)
+    const found = path === undefined ? undefined : await stat(path).catch(() => undefined)
+    if (path !== undefined && found && range && range.from + range.length > found.size)
       this.tell({
         code: 'segment-missing',
         message: `${relative(process.cwd(), path)} ends before byte ${range.from + range.length}, which the manifest names.`,
@@ -127,18 +138,27 @@ class StreamLook {
     return found && (range?.length ?? found.size)
   }
 
+  /** The file that an address names, which is told where it is not there; `undefined` for what lies elsewhere. */
+  #fileOf(address: string): string | undefined {
+    const file = fileOf(address)
+    if (file === undefined) this.#elsewhere.add(new URL(address).origin)
+    else if (existsSync(file)) this.#files.add(relative(process.cwd(), file))
+    else this.#isMissing(file)
+    return file
+  }
+
   #isMissing(file: string): void {
     if (this.#missing.has(file)) return
     this.#missing.add(file)
     const steps = file.split(sep)
     // The most of it that is written: a lone number may stand anywhere.
     const said = steps.map((_, index) => steps.slice(index).join('/')).filter(each => /[/.]/.test(each))
-    this.faults.push(missingAt(this.#placeOf(said), relative(dirname(resolve(this.#path)), file), file))
+    this.#faults.push(missingAt(this.#placeOf(said), relative(dirname(resolve(this.#path)), file), file))
   }
 
   #compare({ id, bandwidth }: Rendition, most: number): void {
     if (bandwidth === 0 || most <= bandwidth * ROUNDED) return
-    this.faults.push(
+    this.#faults.push(
       placedWarning(
         this.#placeOf([`BANDWIDTH=${bandwidth}`, `bandwidth="${bandwidth}"`]),
         'stream-rate-understated',
@@ -168,9 +188,9 @@ export const lookIntoStream = async (path: string): Promise<LookedStream> => {
   const look = new StreamLook(path, text)
   const read = tryReadManifest(text, { src: addressOf(path) })
   for (const reason of read.ok ? read.value.faults : [read.fault]) look.tell(reason)
-  if (!read.ok) return { path, manifest: undefined, renditions: [], faults: look.faults }
+  if (!read.ok) return look.found(undefined)
   const { manifest } = read.value
   const renditions: LookedRendition[] = []
   for (const rendition of manifest.renditions) renditions.push(await look.rendition(rendition))
-  return { path, manifest, renditions, faults: look.faults }
+  return look.found(manifest, renditions)
 }

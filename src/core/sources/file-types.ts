@@ -36,5 +36,8 @@ export const typeOfAddress = (address: string): string | undefined => {
   return data ? data[1]?.toLowerCase() || undefined : TYPES.get(suffixOf(address))
 }
 
+/** What the types of manifests of streams hold (RFC 8216; ISO/IEC 23009-1), by any of their names. */
+export const STREAM_TYPE = /mpegurl|dash\+/i
+
 /** Whether a type is of sound alone; a playlist may go about under such a name. */
 export const isSoundType = (type: string): boolean => /^\s*audio\/(?!mpegurl)/i.test(type)

@@ -1,5 +1,6 @@
 import type { Fault } from '../../core/fault.ts'
 import { onceFor } from '../../core/once-for.ts'
+import { STREAM_TYPE } from '../../core/sources/file-types.ts'
 import type { SourceEntry } from '../../core/sources/rank.ts'
 import type { SourceReport, SourceState } from '../../core/sources/reports.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
@@ -9,7 +10,7 @@ import type { FailoverDriver } from './failover-driver.ts'
 import type { FailoverHost } from './failover-host.ts'
 import { ShownPlayback } from './shown-playback.ts'
 import { SourceHistory } from './source-history.ts'
-import { hasOthers, hasPicture, listSource, nothingPlays, ofElement, STREAM, writtenSources } from './source-list.ts'
+import { hasOthers, hasPicture, listSource, nothingPlays, ofElement, writtenSources } from './source-list.ts'
 
 const NETWORK_LOADING = 2
 const NETWORK_NO_SOURCE = 3
@@ -203,7 +204,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   /** A stream among what is written is not left to the engine. */
   #takeStream(): void {
     const written = writtenSources(this.element, this.#given, this.#placed)
-    if (written !== this.#given && STREAM.test(JSON.stringify(this.list))) this.setSources(written)
+    if (written !== this.#given && STREAM_TYPE.test(JSON.stringify(this.list))) this.setSources(written)
   }
 
   #noteLoaded(): void {

@@ -1,10 +1,11 @@
 import type { Fault } from '../../core/fault.ts'
 import { type FailoverEffect, type FailoverEvent, initialFailover, stepFailover } from '../../core/sources/failover.ts'
+import { STREAM_TYPE } from '../../core/sources/file-types.ts'
 import { rankSources, type SourceEntry } from '../../core/sources/rank.ts'
 import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { FailoverHost, Feed } from './failover-host.ts'
 import { LastPosition } from './last-position.ts'
-import { addressOf, STREAM } from './source-list.ts'
+import { addressOf } from './source-list.ts'
 import { StallDetector } from './stall-detector.ts'
 
 const MEDIA_ERR_NETWORK = 2
@@ -87,7 +88,7 @@ export class FailoverDriver implements PartHost {
   choose(entries: readonly SourceEntry[]): void {
     const element = this.#element
     const [first] = rankSources(entries, {
-      canPlayType: type => (STREAM.test(type) ? 'maybe' : element.canPlayType(type)),
+      canPlayType: type => (STREAM_TYPE.test(type) ? 'maybe' : element.canPlayType(type)),
       matches: media => matchMedia(media).matches,
       width: element.clientWidth * devicePixelRatio,
       saveData: this.#sources.preferences.saveData
@@ -186,7 +187,7 @@ export class FailoverDriver implements PartHost {
   #place(src: string): void {
     clearTimeout(this.#pause)
     const { type = '' } = this.#sources.list.find(report => report.src === src) ?? {}
-    if (STREAM.test(type)) this.#placeStream(src)
+    if (STREAM_TYPE.test(type)) this.#placeStream(src)
     else this.#put(src)
   }
 
@@ -228,8 +229,7 @@ export class FailoverDriver implements PartHost {
   }
 
   #online(): void {
-    const isWaiting = this.#sources.frozen !== undefined || this.#sources.error !== null
-    if (isWaiting) this.#send({ type: 'online' })
+    if (this.#sources.frozen !== undefined || this.#sources.error !== null) this.#send({ type: 'online' })
   }
 
   async #probe(src: string, attempt: number): Promise<void> {

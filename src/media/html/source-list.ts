@@ -15,9 +15,6 @@ export interface ListedSource {
   readonly answer: PlayAnswer
 }
 
-/** What the types of manifests of streams hold, which an engine need not know: the library reads them. */
-export const STREAM = /mpegurl|dash\+/i
-
 const isForeign = (element: HTMLMediaElement, placed: string | undefined): boolean =>
   element.srcObject !== null || (element.currentSrc.startsWith('blob:') && element.currentSrc !== placed)
 

@@ -14,6 +14,7 @@ import { isFile, readTextIfThere } from '../../read.ts'
 import { checkDocument } from '../document.ts'
 import { missingAt, type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
 import { isMedia, type Page, type PageElement, playerOf } from './page.ts'
+import { checkStream, isStream } from './streams.ts'
 
 /** Faults of media files that lose something for every viewer; others bite some. */
 const LOSING: ReadonlySet<string> = new Set([
@@ -130,6 +131,11 @@ const look = async (page: Page, element: PageElement): Promise<{ named?: Named; 
   const missing = missingFile(page, element, 'src')
   if (missing) return { faults: [missing, ...typeAsWritten({ element, src, facts: undefined })] }
   const file = page.fileOf(src)
+  if (file !== undefined && isFile(file) && isStream(element, src)) {
+    const found = await checkStream(page, element, file)
+    const isTold = found.some(({ code }) => code === 'type-untrue')
+    return { faults: isTold ? found : [...found, ...typeAsWritten({ element, src, facts: undefined })] }
+  }
   const probed = file === undefined || !isFile(file) ? undefined : await probeOnce(page, file)
   const named: Named = { element, src, facts: probed?.ok ? probed.value : undefined }
   if (!probed) return { named, faults: typeAsWritten(named) }

@@ -42,14 +42,14 @@ export const ask = (address: URL, headers: Readonly<Record<string, string>> = {}
     return answerOf(response)
   })
 
-/** Fetches a page. @throws a sentence where it cannot be had. */
-export const fetchPage = (address: URL): Promise<{ readonly answer: Answer; readonly text: string }> =>
+/** Fetches a text. @throws a sentence where it cannot be had. */
+export const fetchText = (address: URL): Promise<{ readonly answer: Answer; readonly text: string }> =>
   open(address, {}, async response => {
     const pieces: Buffer[] = []
     let length = 0
     for await (const piece of response as AsyncIterable<Buffer>) {
       length += piece.length
-      if (length > LONGEST) throw new Error(`${address.href} is longer than ${LONGEST / 2 ** 20} MiB, which no page is`)
+      if (length > LONGEST) throw new Error(`${address.href} is longer than ${LONGEST / 2 ** 20} MiB, which no text is`)
       pieces.push(piece)
     }
     return { answer: answerOf(response), text: Buffer.concat(pieces).toString('utf8') }

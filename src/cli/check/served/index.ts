@@ -1,9 +1,10 @@
 import { inOrder } from '../json.ts'
 import { readPage } from '../page/page.ts'
 import type { PlacedFault } from '../placed-fault.ts'
-import { fetchPage, isHere } from './ask.ts'
+import { fetchText, isHere } from './ask.ts'
 import { filesNamedBy } from './named.ts'
 import { askAbout, tellsMissing } from './questions.ts'
+import { filesOfStreams } from './streams.ts'
 
 /** What was found out about a page that is served. */
 export interface ServedCheck {
@@ -21,9 +22,10 @@ export const checkServed = async (written: string): Promise<ServedCheck> => {
   const page = new URL(written)
   if (!isHere(page))
     throw new Error(`${page.href} is not on this machine; --served asks http://localhost and http://127.0.0.1 alone`)
-  const { answer, text } = await fetchPage(page)
+  const { answer, text } = await fetchText(page)
   if (answer.status !== 200) throw new Error(`${page.href} is answered with ${answer.status}; name a page`)
-  const files = filesNamedBy(readPage(page.href, text, undefined), page.href)
+  const named = filesNamedBy(readPage(page.href, text, undefined), page.href)
+  const files = [...named, ...(await filesOfStreams(named))]
   const near = files.filter(({ address }) => isHere(address))
   const faults = await Promise.all(near.map(file => askAbout(file, page)))
   const anything = await tellsMissing(page)

@@ -1,3 +1,5 @@
+import { typeOfAddress } from '../../../core/sources/file-types.ts'
+import { isManifest } from '../../streams/look-into-stream.ts'
 import { around, isMedia, type Page, type PageElement } from '../page/page.ts'
 import type { Place } from '../placed-fault.ts'
 
@@ -9,6 +11,8 @@ export interface NamedFile {
   readonly isRead: boolean
   /** It is text that engines fetch whole: worth compressing. */
   readonly isText: boolean
+  /** Parts of it are asked for. */
+  readonly isParted: boolean
 }
 
 /** Elements that name files, and by which attribute. */
@@ -33,13 +37,21 @@ const isRead = ({ name, attributes }: PageElement, attribute: string, address: U
   name === 'track' ||
   attributes.has('crossorigin') ||
   attributes.get('type') === 'module' ||
-  (name === 'yoke-player' && attribute !== 'poster' && /\.json$/i.test(address.pathname))
+  (name === 'yoke-player' && attribute !== 'poster' && /\.json$/i.test(address.pathname)) ||
+  isManifest(address.pathname)
 
 /** Media elements that say `crossorigin` say it of their sources too. */
 const asksFirst = (element: PageElement): boolean =>
   element.name === 'source' && around(element, isMedia)?.attributes.has('crossorigin') === true
 
-const TEXT = /\.(?:css|js|json|svg|vtt)$/i
+const TEXT = /\.(?:css|js|json|svg|vtt|m3u8|mpd)$/i
+
+/** By what an address lets one expect; of a stream it is known what its manifest names. */
+export const fileAt = (address: URL): Pick<NamedFile, 'address' | 'isText' | 'isParted'> => ({
+  address,
+  isText: TEXT.test(address.pathname),
+  isParted: typeOfAddress(address.pathname) !== undefined && !isManifest(address.pathname)
+})
 
 /** The files that a page names, each once. @param base the address of the page. */
 export const filesNamedBy = (page: Page, base: string): readonly NamedFile[] => {
@@ -51,10 +63,9 @@ export const filesNamedBy = (page: Page, base: string): readonly NamedFile[] => 
       const address = new URL(written, base)
       address.hash = ''
       const file = {
-        address,
+        ...fileAt(address),
         place: element.placeOf(attribute),
-        isRead: isRead(element, attribute, address) || asksFirst(element),
-        isText: TEXT.test(address.pathname)
+        isRead: isRead(element, attribute, address) || asksFirst(element)
       }
       const known = found.get(address.href)
       if (!known || (file.isRead && !known.isRead)) found.set(address.href, file)

@@ -1,4 +1,4 @@
-import { suffixOf, typeOfAddress } from '../../../core/sources/file-types.ts'
+import { suffixOf } from '../../../core/sources/file-types.ts'
 import { plainType } from '../../../core/sources/type-names.ts'
 import { servingOfSuffix } from '../../serving.ts'
 import { type PlacedFault, placedError, placedWarning } from '../placed-fault.ts'
@@ -46,7 +46,7 @@ const isThere: Question = async file => {
 
 /** Can a viewer go to a place that has not been loaded (RFC 9110, section 14)? */
 const givesParts: Question = async file => {
-  if (typeOfAddress(file.address.pathname) === undefined) return undefined
+  if (!file.isParted) return undefined
   const answer = await ask(file.address, { range: 'bytes=0-1' })
   if (answer.status !== 200) return undefined
   const sentence = `${nameOf(file)} is always sent whole: seeking waits until everything before is loaded, and some phones do not play it at all.`

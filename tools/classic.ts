@@ -28,6 +28,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   docked: 'player/dock/docked.ts',
   'file-drop': 'player/media/file-drop.ts',
   'frame-poster': 'media/html/frame-poster.ts',
+  conversion: 'media/html/streams/fetching/convert.ts',
   decipher: 'media/html/streams/fetching/decipher.ts',
   house: 'core/presets/house.ts',
   inspect: 'wiring/yoke/inspect.ts',
@@ -57,6 +58,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   'playlist-faults': 'core/playlist/playlist-faults.ts',
   'playlist-rows': 'wiring/playlist/couple.ts',
   preview: 'wiring/preview/preview.ts',
+  probe: 'core/sources/probe/probe.ts',
   presentations: 'core/streams/dash/index.ts',
   'preset-documents': 'presets/documents.ts',
   'preset-editing': 'presets/editing.ts',
@@ -70,6 +72,8 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   streams: 'media/html/streams/index.ts',
   stretch: 'wiring/clip/stretch.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
+  transmux: 'core/streams/ts/transmux.ts',
+  'transmux-worker': 'media/html/streams/fetching/convert-worker.ts',
   transcript: 'wiring/captions/transcript.ts',
   window: 'player/window/index.ts'
 }
@@ -77,19 +81,20 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
 const nameOf = new Map(Object.entries(CLASSIC_PARTS).map(([name, path]) => [source(path), name]))
 const BESIDE = source('loading/beside.ts')
 
-/** In the one file an import of such a module asks for the file beside it. */
+/** An import of such a module asks for the file beside, and a worker is one. */
 const partsBeside: Plugin = {
   name: 'parts-beside',
   enforce: 'pre',
   transform(code, id) {
-    let isChanged = false
-    const changed = code.replace(/(?<!typeof )import\('(\.[^']+)'\)/g, (whole, path: string) => {
-      const name = nameOf.get(resolve(dirname(id), path))
-      if (!name) return whole
-      isChanged = true
-      return `loadBeside('${name}')`
-    })
-    return isChanged ? { code: `import { loadBeside } from '${BESIDE}'\n${changed}`, map: null } : null
+    const changed = code
+      .replace(/(?<!typeof )import\('(\.[^']+)'\)/g, (whole, path: string) => {
+        const name = nameOf.get(resolve(dirname(id), path))
+        return name ? `loadBeside('${name}')` : whole
+      })
+      .replace(/new URL\((?:\/\*.*?\*\/ )?'\.\/([\w-]+)\.js', import\.meta\.url\)/g, "addressBeside('$1')")
+    return changed === code
+      ? null
+      : { code: `import { addressBeside, loadBeside } from '${BESIDE}'\n${changed}`, map: null }
   }
 }
 
@@ -107,7 +112,7 @@ const minifiedTwice: Plugin = {
         ...(chunk.map && { sourceMap: { content: JSON.stringify(chunk.map), asObject: true } })
       })
       // Who imports the file as a module has no `this` there.
-      chunk.code = code.replace(/\bthis\.(?=yokewright\b)/g, 'globalThis.')
+      chunk.code = code.replace(/\bthis\.(?=yokewright)/g, 'globalThis.')
       if (chunk.map && map && typeof map !== 'string')
         Object.assign(chunk.map, { mappings: map.mappings, names: map.names })
     }
@@ -121,7 +126,7 @@ const buildScript = (entry: string, name: string, file: string, plugins: Plugin[
     root: home,
     publicDir: false,
     plugins: [...plugins, slimCss, ownNames, minifiedTwice],
-    // There is none in a classic script: what asks for it does without.
+    // There is none in a classic script.
     define: { 'import.meta.url': 'undefined' },
     build: {
       outDir: resolve(home, 'dist'),
@@ -164,6 +169,7 @@ export const buildClassic = async (): Promise<void> => {
     await buildScript(
       source(path),
       `yokewrightParts.${name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())}`,
-      `yokewright.${name}.js`
+      `yokewright.${name}.js`,
+      [partsBeside]
     )
 }

@@ -57,6 +57,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   diagnosis: ['media/html/diagnose.ts'],
   streams: ['media/html/streams/index.ts'],
   transmux: ['core/streams/ts/transmux.ts'],
+  conversion: ['media/html/streams/fetching/convert.ts'],
   presentations: ['core/streams/dash/index.ts'],
   decipher: ['media/html/streams/fetching/decipher.ts'],
   'stream-texts': ['media/html/streams/texts.ts'],

@@ -23,6 +23,16 @@ const POLICY = Symbol.for('yokewright policy')
 const inCamelCase = (name: string): string => name.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
 
 /**
+ * The address of a file that stands beside the classic script, `yokewright.<name>.js`, as a policy of trusted types wants it:
+ * the one kind of address that is ours.
+ */
+export const addressBeside = (name: string): string => {
+  const page = globalThis as { [POLICY]?: ReturnType<typeof policy> }
+  page[POLICY] ??= policy()
+  return page[POLICY].createScriptURL(new URL(`yokewright.${name}.js`, home).href) as string
+}
+
+/**
  * Loads a file that stands beside the classic script, `yokewright.<name>.js`, by a script of its own: pages that were
  * double-clicked can have it too. Only the classic script is built with this; modules import their parts.
  */
@@ -35,11 +45,8 @@ export const loadBeside = (name: string): Promise<any> =>
       resolve(here)
       return
     }
-    const page = globalThis as { [POLICY]?: ReturnType<typeof policy> }
-    page[POLICY] ??= policy()
     const script = document.createElement('script')
-    // The one address that is ours: next to the script that asks.
-    script.src = page[POLICY].createScriptURL(new URL(`yokewright.${name}.js`, home).href) as string
+    script.src = addressBeside(name)
     script.addEventListener('load', () => {
       script.remove()
       const parts = (globalThis as { yokewrightParts?: Beside }).yokewrightParts

@@ -133,6 +133,47 @@ describe('yokewright check --served', () => {
     expect((await check('--served', `${addressOf(server)}/`)).code).toBe(0)
   })
 
+  it('of a stream, what its manifest names: whether it is there, open, and in parts where parts are wanted', async () => {
+    const open = { 'access-control-allow-origin': '*' }
+    const main = `${addressOf(other)}/main.m3u8`
+    const stream = {
+      '/': PAGE(`<yoke-player src="${main}"></yoke-player>`),
+      '/main.m3u8': file(
+        'application/vnd.apple.mpegurl',
+        '#EXTM3U\n#EXT-X-STREAM-INF:BANDWIDTH=9\nsea/low.m3u8\n#EXT-X-STREAM-INF:BANDWIDTH=99\nsea/high.m3u8\n',
+        open
+      ),
+      '/sea/low.m3u8': file(
+        'application/vnd.apple.mpegurl',
+        '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXTINF:2,\n0.ts\n#EXTINF:2,\n1.ts\n',
+        open
+      ),
+      '/sea/high.m3u8': file(
+        'application/vnd.apple.mpegurl',
+        '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXT-X-MAP:URI="all.mp4",BYTERANGE="20@0"\n#EXTINF:2,\n#EXT-X-BYTERANGE:90@20\nall.mp4\n',
+        open
+      ),
+      '/sea/0.ts': file('video/mp2t', 'abcd', open),
+      '/sea/all.mp4': (request: IncomingMessage, response: ServerResponse) =>
+        response.writeHead(request.headers.range ? 206 : 200, { ...open, 'content-type': 'video/mp4' }).end('ab')
+    }
+    answers = stream
+    const good = await check('--served', `${addressOf(server)}/`)
+    expect([good.code, good.err]).toEqual([0, ''])
+    expect(good.out).toContain('good; 5 files asked for')
+    const { '/sea/0.ts': _, ...lacking } = stream
+    answers = { ...lacking, '/sea/high.m3u8': file('text/plain', 'x'), '/main.m3u8': stream['/main.m3u8'] }
+    expect(codesOf((await check('--served', `${addressOf(server)}/`)).err)).toEqual([
+      '/sea/low.m3u8:4:1 answer-missing',
+      '/main.m3u8:5:1 answer-type-wrong',
+      '/main.m3u8:5:1 answer-closed'
+    ])
+    answers = { ...stream, '/sea/all.mp4': file('video/mp4', 'abcd', open) }
+    expect(codesOf((await check('--served', `${addressOf(server)}/`)).err)).toEqual([
+      '/sea/high.m3u8:3:17 answer-whole'
+    ])
+  })
+
   it.each([
     [['--served', 'https://quay.example/'], /not on this machine/],
     [['--served', 'http://127.0.0.1:1/'], /ECONNREFUSED|refused/],

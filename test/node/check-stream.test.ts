@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -107,10 +107,39 @@ describe('manifests on the command line', () => {
     ).toBeDefined()
   })
 
+  it('in a page are looked into, with their type', () => {
+    const page = (type: string): string =>
+      `<!doctype html><html lang="en"><meta charset="utf-8"><title>Quay</title><link rel="stylesheet" href="yokewright.css"><script src="yokewright.js" defer></script>\n<yoke-player controls>\n<video playsinline width="640" height="360">\n<source src="main.m3u8"${type}>\n</video></yoke-player></html>`
+    put('yokewright.js', '')
+    put('page.html', page(' type="application/x-mpegurl"'))
+    put('bare.html', page(''))
+    expect(run('check', 'page.html', 'bare.html').err.filter(line => !line.includes('1:'))).toEqual([])
+    put('page.html', page(' type="video/mp4"'))
+    expect(run('check', 'page.html').err).toContainEqual(
+      expect.stringMatching(
+        /^page\.html:4:25 type-untrue main\.m3u8 is said to be video\/mp4, .* write type="application\/vnd/
+      )
+    )
+    run('check', '--fix', 'page.html')
+    expect(readFileSync(join(folder, 'page.html'), 'utf8')).toContain('type="application/vnd.apple.mpegurl"')
+  })
+
   it('with a segment that is not there are told the line of its playlist', () => {
     rmSync(join(folder, 'parts/quay-180.mp4/7'))
-    expect(run('check', 'main.m3u8').err).toEqual([
-      expect.stringMatching(/^quay-180\.mp4\.m3u8:22:1 file-missing parts\/quay-180\.mp4\/7 is named/)
-    ])
+    const missing = expect.stringMatching(/^quay-180\.mp4\.m3u8:22:1 file-missing parts\/quay-180\.mp4\/7 is named/)
+    expect(run('check', 'main.m3u8').err).toEqual([missing])
+    // A page that names it twice is told once.
+    put('page.html', '<yoke-player src="main.m3u8"></yoke-player><yoke-player src="main.m3u8"></yoke-player>')
+    expect(run('check', 'page.html').err.filter(line => line.includes('file-missing'))).toEqual([missing])
+    // No page is made of what lacks something.
+    expect(run('embed', 'main.m3u8')).toEqual({ code: 1, out: [], err: [missing] })
+  })
+
+  it('with a key that is not there are told the line', () => {
+    put(
+      'sealed.m3u8',
+      '#EXTM3U\n#EXT-X-TARGETDURATION:2\n#EXT-X-KEY:METHOD=AES-128,URI="no.key"\n#EXTINF:2,\nparts/quay-180.mp4/1\n#EXT-X-ENDLIST\n'
+    )
+    expect(run('check', 'sealed.m3u8').err).toEqual([expect.stringMatching(/^sealed\.m3u8:3:32 file-missing no\.key /)])
   })
 })

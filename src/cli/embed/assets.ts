@@ -85,7 +85,7 @@ class Names {
       const steps = relative(folder, resolve(file)).split(sep)
       if (steps[0] === '..')
         throw new Error(
-          `${manifest} names ${file}, which lies outside its folder; make the manifest anew with its files beside it`
+          `${files[0]} names ${file}, which lies outside its folder; make the manifest anew with its files beside it`
         )
       this.#byPath.set(resolve(file), [name, ...steps].join('/'))
     }

@@ -1,7 +1,13 @@
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../../support/engines.ts'
 import '../../support/page-types.ts'
 import { CLIP, openPerson, type Person } from '../../support/person.ts'
+
+const DIST = fileURLToPath(new URL('../../../dist', import.meta.url))
 
 let person: Person
 beforeAll(async () => {
@@ -84,5 +90,26 @@ addEventListener('DOMContentLoaded', () => {
     })
     expect(seen).toEqual([true, true, true, 'h2 video button span'])
     expect((await person.page.run(() => globalThis.notes)).errors).toEqual([])
+  })
+})
+
+describe('a page that was opened from a disk', () => {
+  // Drivers of other engines let it read files.
+  it('says at once that a stream has to come from a server', async () => {
+    const page = mkdtempSync(join(tmpdir(), 'yokewright-disk-'))
+    writeFileSync(join(page, 'main.m3u8'), '#EXTM3U\n')
+    cpSync(DIST, page, { recursive: true, filter: path => path === DIST || /\/yokewright[^/]*\.js$/.test(path) })
+    writeFileSync(
+      join(page, 'index.html'),
+      '<!doctype html><script src="yokewright.js" defer></script><yoke-player controls preload="auto" src="main.m3u8"></yoke-player>'
+    )
+    await person.page.goto(pathToFileURL(join(page, 'index.html')).href)
+    await person.until('the fault', () => document.querySelector('yoke-player')?.yoke?.fault)
+    const said = await person.page.run(() => {
+      const { code, hint } = document.querySelector('yoke-player')?.yoke.fault ?? {}
+      return [code, hint]
+    })
+    rmSync(page, { recursive: true })
+    expect(said).toEqual(['segment-denied', 'open it by a server'])
   })
 })

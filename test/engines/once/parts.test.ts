@@ -149,6 +149,11 @@ const STREAM_PARTS: Readonly<Record<string, Wanted>> = {
     again: () => undefined,
     works: () => document.querySelector('yoke-player')?.readyState
   },
+  conversion: {
+    html: player('', STREAM),
+    again: () => undefined,
+    works: () => document.querySelector('yoke-player')?.readyState
+  },
   transmux: {
     html: `<script>delete globalThis.Worker</script>${player('', STREAM)}`,
     again: () => undefined,

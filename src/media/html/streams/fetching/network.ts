@@ -45,12 +45,14 @@ const late = (resource: Resource, patience: number): Fault =>
   )
 
 const unreachable = (resource: Resource, cause: unknown): Fault =>
-  fault(
-    'segment-unreachable',
-    `No answer came for ${nameOf(resource)}.`,
-    'look at the connection; another host has to allow the page by Access-Control-Allow-Origin, and connect-src the host',
-    cause
-  )
+  resource.src.startsWith('file:')
+    ? fault('segment-denied', `No page that comes from a disk may read ${resource.src}.`, 'open it by a server', cause)
+    : fault(
+        'segment-unreachable',
+        `No answer came for ${nameOf(resource)}.`,
+        'look at the connection; another host has to allow the page by Access-Control-Allow-Origin, and connect-src the host',
+        cause
+      )
 
 /** One that was given up in favour of another. */
 const unwanted = (resource: Resource): Fault =>

@@ -1,9 +1,9 @@
 import { type Fault, fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
 import type { Resource, Segment, SegmentKey } from '../../../../core/streams/manifest.ts'
 import { readScales, readStart } from '../../../../core/streams/mp4-times.ts'
-import { definePart, unreachable } from '../../../../loading/part.ts'
+import { definePart, type Part, unreachable } from '../../../../loading/part.ts'
 import type { Piece } from '../playback/source-buffer.ts'
-import { type Converter, openConverter } from './convert.ts'
+import type { Converter } from './convert.ts'
 import type { Decipher } from './decipher.ts'
 import type { Answer, Fetch } from './network.ts'
 
@@ -11,6 +11,18 @@ import type { Answer, Fetch } from './network.ts'
 const PROBE = definePart(() => import('../../../../core/sources/probe/probe.ts'))
 /** What opens enciphered segments. */
 const DECIPHER = definePart(() => import('./decipher.ts'))
+
+/** What turns transport streams into MP4. */
+const CONVERSION = definePart(() => import('./convert.ts'))
+
+/** @returns `part-unreachable` where it cannot be had. */
+const had = <Module>(part: Part<Module>): Promise<Result<Module>> =>
+  part.load().then(succeed, cause => refuse(unreachable(cause)))
+
+const openConverter = async (): Promise<Result<Converter>> => {
+  const part = await had(CONVERSION)
+  return part.ok ? succeed(await part.value.openConverter()) : part
+}
 
 const WEBM = 0x1a45dfa3
 const CLUSTER = 0x1f43b675
@@ -59,7 +71,7 @@ export class PieceMaker {
   readonly #offsets: Map<number, number>
   readonly #inits = new Map<string, Uint8Array>()
   #sealed: Decipher | undefined
-  readonly #converters = new Map<string, Promise<Converter>>()
+  readonly #converters = new Map<string, Promise<Result<Converter>>>()
   /** Setups that were told in segments: the same one is the same bytes. */
   #setup: Uint8Array | undefined
 
@@ -69,7 +81,7 @@ export class PieceMaker {
   }
 
   stop(): void {
-    for (const converter of this.#converters.values()) converter.then(each => each.stop())
+    for (const converter of this.#converters.values()) converter.then(each => each.ok && each.value.stop())
   }
 
   /**
@@ -111,11 +123,16 @@ export class PieceMaker {
     // A file that brings its setup with it.
     if (areBoxesWhole(bytes) || new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(0) === WEBM)
       return this.#wrap(segment, type, undefined, bytes)
-    const converter = this.#converters.get(id) ?? openConverter()
-    this.#converters.set(id, converter)
+    const opening = this.#converters.get(id) ?? openConverter()
+    this.#converters.set(id, opening)
+    const converter = await opening
+    if (!converter.ok) {
+      this.#converters.delete(id)
+      return converter
+    }
     const known = this.#offsets.get(segment.part)
     const expected = known === undefined ? undefined : segment.start - known
-    const made = await (await converter).convert(bytes.slice(), expected)
+    const made = await converter.value.convert(bytes.slice(), expected)
     if (!made.ok) return refuse({ ...made.fault, message: `${segment.src}: ${made.fault.message}` })
     const { init, media, start } = made.value
     return succeed({
@@ -160,7 +177,7 @@ export class PieceMaker {
 
   async #decipher(bytes: Uint8Array, key: SegmentKey | undefined, of: Resource): Promise<Result<Uint8Array>> {
     if (!key) return succeed(bytes)
-    const part = await DECIPHER.load().then(succeed, cause => refuse(unreachable(cause)))
+    const part = await had(DECIPHER)
     if (!part.ok) return part
     this.#sealed ??= new part.value.Decipher(this.#fetch)
     try {

@@ -240,7 +240,7 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
       case 'loadstart':
       case 'waiting':
       case 'seeking':
-        this.#watch.interrupt(type === 'seeking', this.#toldEnd)
+        this.#watch.interrupt(type === 'seeking')
         this.#toldEnd = false
         break
       case 'seeked':

@@ -54,9 +54,8 @@ export class PlaybackWatch {
     this.#looksForSeeked = 0
   }
 
-  /** A wait or a seek began. @param isFromEnd the seek leads back from the end */
-  interrupt(isSeek = false, isFromEnd = false): void {
-    if (isFromEnd && this.#isFed() && this.#element.paused) this.#stand()
+  /** A wait or a seek began. */
+  interrupt(isSeek = false): void {
     if (isSeek) this.#looksForSeeked = STUCK_LOOKS
     this.#advancing = false
     if (this.#element.paused) this.#begin()
@@ -114,13 +113,6 @@ export class PlaybackWatch {
   #loopOn(): void {
     const { loop, currentTime, duration } = this.#element
     if (loop && currentTime > duration - AT_END) this.#element.currentTime = 0
-  }
-
-  /** At the end WebKit's own player of what is fed runs on: at the first `pause()` the element plays with it, at the second both stand. */
-  #stand(): void {
-    this.#nudging = true
-    this.#element.pause()
-    this.#element.pause()
   }
 
   /** A paused seek that hangs ends when playback is tried and taken back in the same breath. */

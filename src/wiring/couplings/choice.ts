@@ -35,7 +35,7 @@ const trackChoices = ({ snapshot, settings: { words } }: YokeView): readonly Cho
 ]
 
 const qualityChoices = ({ snapshot, settings: { words } }: YokeView): readonly Choice[] =>
-  snapshot.qualities.map(quality => [quality, (quality === AUTOMATIC && words.automatic) || quality])
+  snapshot.qualities.map(quality => [quality, quality === AUTOMATIC ? (words.automatic ?? 'Automatic') : quality])
 
 const audioChoices = ({ snapshot }: YokeView): readonly Choice[] => snapshot.audioTracks.map(label => [label, label])
 

@@ -10,6 +10,7 @@ import { Timelines } from './fetching/timelines.ts'
 import type { StreamFeedHost, TrackHost } from './hosts.ts'
 import { segmentAt } from './next-segment.ts'
 import { nextEvent, nothingPlayable, sourceClass, takesType } from './platform.ts'
+import { standBackFromEnd } from './playback/back-from-end.ts'
 import { Gaps } from './playback/gaps.ts'
 import { beginOf, windowOf } from './playback/live-edge.ts'
 import { LivePlayback } from './playback/live-playback.ts'
@@ -205,6 +206,7 @@ export class StreamFeed implements TrackHost, TextHost {
       this.#feeds = feeds
       this.#live = new LivePlayback(this.element, this.#source, () => this.#liveTimeline)
       this.#listen(this.#live, new Gaps(this.element, feeds))
+      standBackFromEnd(this.element, this.#source, this.signal)
       this.#live.setWindow(duration)
       this.#textsRenewed = bringTexts(tracks.texts, this, this.signal)
       await Promise.all(feeds.map((feed, index) => feed.attach(buffers[index] as BufferQueue)))

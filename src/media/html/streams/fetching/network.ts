@@ -74,24 +74,29 @@ class BodyReader {
 
   async ask(): Promise<Result<Answer>> {
     const { signal } = this.#options
+    // Not by AbortSignal.any(): WebKit may forget such a signal before it has told.
+    const abort = (): void => this.#life.abort()
+    signal.addEventListener('abort', abort)
     try {
+      signal.throwIfAborted()
       return await this.#ask()
     } catch (cause) {
       if (this.#isUnwanted) return refuse(unwanted(this.#resource))
       if (this.#isLate) return refuse(late(this.#resource, this.#options.patience))
       return refuse(signal.aborted ? unwanted(this.#resource) : unreachable(this.#resource, cause))
     } finally {
+      signal.removeEventListener('abort', abort)
       clearTimeout(this.#timer)
     }
   }
 
   async #ask(): Promise<Result<Answer>> {
     const { src, range } = this.#resource
-    const { signal, credentials } = this.#options
+    const { credentials } = this.#options
     const began = performance.now()
     this.#expect()
     const response = await fetch(src, {
-      signal: AbortSignal.any([signal, this.#life.signal]),
+      signal: this.#life.signal,
       credentials,
       ...(range && { headers: { range: `bytes=${range.from}-${range.from + range.length - 1}` } })
     })

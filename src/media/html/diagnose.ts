@@ -4,6 +4,7 @@ import type { MediaFileFacts } from '../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../core/sources/probe/probe.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
 import { plainType } from '../../core/sources/type-names.ts'
+import { signalWithin } from '../../loading/patience.ts'
 import { bytesOfAddress } from '../sources/byte-sources.ts'
 import type { FailoverHost } from './failover-host.ts'
 import { hasPicture } from './source-list.ts'
@@ -19,18 +20,14 @@ const isFetched = (src: string): boolean => URL.canParse(src) && FETCHED.has(new
 /** The exact type of what stands behind an address, by its bytes; `undefined` where they cannot be had, or are no media. */
 export const typeByBytes = async (src: string, signal: AbortSignal): Promise<string | undefined> => {
   if (!isFetched(src)) return undefined
-  const probed = await tryProbe(
-    bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
-  )
+  const probed = await tryProbe(bytesOfAddress(src, { signal: signalWithin(PATIENCE, signal) }))
   return probed.ok ? probed.value.type : undefined
 }
 
 /** Whether a file holds a picture, whatever comes of it; `undefined` where its bytes cannot be had. */
 const holdsPicture = async (src: string, signal: AbortSignal): Promise<boolean | undefined> => {
   if (!isFetched(src)) return undefined
-  const probed = await tryProbe(
-    bytesOfAddress(src, { signal: AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)]) })
-  )
+  const probed = await tryProbe(bytesOfAddress(src, { signal: signalWithin(PATIENCE, signal) }))
   return probed.ok ? probed.value.tracks.some(({ kind }) => kind === 'video') : undefined
 }
 
@@ -79,8 +76,7 @@ export const diagnose = async (
   const { src, name, state } = report
   if (!isFetched(src)) return undefined
   const credentials = element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
-  const patience = AbortSignal.any([signal, AbortSignal.timeout(PATIENCE)])
-  const bytes = bytesOfAddress(src, { signal: patience, credentials })
+  const bytes = bytesOfAddress(src, { signal: signalWithin(PATIENCE, signal), credentials })
   const probed = await tryProbe(bytes)
   if (probed.ok) return ofFacts(report, probed.value, element)
   if (bytes.status >= 400) return ofStatus(name, bytes.status)
@@ -125,7 +121,7 @@ export const watchForPicture = async (sources: FailoverHost, until: AbortSignal)
   const { element, currentSrc } = sources
   if (!(await holdsPicture(currentSrc, until)) || until.aborted) return
   const life = new AbortController()
-  const signal = AbortSignal.any([life.signal, until])
+  const { signal } = life
   const from = element.currentTime
   const look = (): void => {
     const isOver = sources.currentSrc !== currentSrc || hasPicture(sources)
@@ -136,4 +132,5 @@ export const watchForPicture = async (sources: FailoverHost, until: AbortSignal)
     sources.raise(withoutPicture(name))
   }
   element.addEventListener('timeupdate', look, { signal })
+  until.addEventListener('abort', () => life.abort(), { signal })
 }

@@ -3,6 +3,7 @@ import { resolveTimeAddress } from '../../core/time/address.ts'
 import { fragmentOf } from '../../core/time/fragment.ts'
 import type { TimeAddress } from '../../core/time/place.ts'
 import { cutRange } from '../../core/time/ranges.ts'
+import { signalWithin } from '../../loading/patience.ts'
 
 /** The longest that getting a frame may take, in milliseconds. */
 const PATIENCE = 20_000
@@ -110,7 +111,7 @@ export const frameAsPoster = async (
   crossOrigin: string | null,
   signal: AbortSignal | undefined
 ): Promise<Result<string>> => {
-  const patience = AbortSignal.any([...(signal ? [signal] : []), AbortSignal.timeout(PATIENCE)])
+  const patience = signalWithin(PATIENCE, signal)
   try {
     const canvas = await drawFrame(src, address, crossOrigin, patience)
     const made = URL.createObjectURL(await imageOf(src, canvas))

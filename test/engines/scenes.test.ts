@@ -72,15 +72,14 @@ describe('the picture of a player', () => {
       )
       const isThere = async (): Promise<boolean> => {
         const number = await frameOnTexture()
-        // As the engine itself shows it: WebKit may be a frame on.
         const shown = await person.page.run(readFrameNumber, '#p video')
-        return number === shown && (number === frame || (engine === 'webkit' && number === frame + 1))
+        return number === shown && number === frame
       }
       await expect.poll(isThere).toBe(true)
       // Some engines name the time of the frame, others the one that was sought.
       const off = async (): Promise<number> =>
         Math.abs(((await person.page.run(() => (globalThis as unknown as Scenes).picture.mediaTime)) ?? 0) * 25 - frame)
-      await expect.poll(off).toBeLessThan(engine === 'webkit' ? 1.6 : 1)
+      await expect.poll(off).toBeLessThan(1)
     }
     expect(await person.page.run(() => notes.errors)).toEqual([])
   })

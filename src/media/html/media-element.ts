@@ -65,7 +65,7 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
     this.#watch = new PlaybackWatch(
       element,
       () => this.#tell('playing'),
-      () => this.sources.feed !== undefined
+      () => this.sources.feed
     )
     // Before all else: what it keeps back must not be told by anyone.
     this.sources = sourcesOf(element)
@@ -222,7 +222,7 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
 
   /** Whether an event is not told: it was told already in the engine's stead, or comes of our own repairs. */
   #keepBack(type: MediaEventType): boolean {
-    const isTwice = this.sources.keepsBack(type) || (type === 'ended' && this.#toldEnd) || this.#watch.isEcho(type)
+    const isTwice = this.sources.keepsBack(type) || (type === 'ended' && this.#toldEnd) || this.#watch.keepsBack(type)
     return isTwice || (type === 'pause' && this.#playOn())
   }
 
@@ -240,11 +240,8 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
       case 'loadstart':
       case 'waiting':
       case 'seeking':
-        this.#watch.interrupt(type === 'seeking')
+        this.#watch.interrupt()
         this.#toldEnd = false
-        break
-      case 'seeked':
-        this.#watch.seekEnded()
         break
       case 'pause':
         // A pause that a later play() has overtaken settles nothing.
@@ -271,9 +268,11 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
     if (type === 'playing') this.#requests.settle(request => request.begun())
     if ((type === 'pause' || type === 'emptied') && this.element.paused)
       this.#requests.settle(request => request.interrupted())
-    if (type === 'error') this.#requests.settle(request => request.impossible())
-    // Firefox and WebKit leave `paused` false after a source failed.
-    if (type === 'error' && !this.element.paused) this.element.pause()
+    if (type === 'error') {
+      this.#requests.settle(request => request.impossible())
+      // Firefox and WebKit leave `paused` false after a source failed.
+      if (!this.element.paused) this.element.pause()
+    }
     // Chromium fires no `ended` when a paused media is sought to its end.
     if (type === 'seeked' && this.element.paused && !this.#toldEnd && hasEnded(this.element)) this.#tell('ended')
   }

@@ -15,13 +15,14 @@ const AT_END = 0.1
  * Sees to it that what began settles, by looking at the element itself where its events cannot be trusted.
  *
  * WebKit after a seek: no `playing`, and `readyState` 2 for good while time runs; a loop stops at its end; a paused
- * seek back from the end never ends. The looking stops as soon as the element is in order.
+ * seek back from the end never ends; who pauses within a seek is shown a picture that runs on. The looking stops as soon
+ * as the element is in order.
  */
 export class PlaybackWatch {
   readonly #element: HTMLMediaElement
   readonly #tellPlaying: () => void
-  /** A stream is fed to it: its seeks end by themselves, however long they take, and WebKit would play on. */
-  readonly #isFed: () => boolean
+  /** The stream that is fed to it: such seeks end by themselves, however long they take, and WebKit would play on. */
+  readonly #feed: () => object | undefined
   #timer: ReturnType<typeof setInterval> | undefined
   /** Playback was asked for, sought or waited, and has not been seen to run since. */
   #owesPlaying = false
@@ -32,11 +33,17 @@ export class PlaybackWatch {
   /** For how many more looks `seeked` is waited for: engines fire it a little after `seeking` has turned false. */
   #looksForSeeked = 0
   #nudging = false
+  /** The seek under way goes back from the end. */
+  #fromEnd = false
+  /** Where the seek under way goes, in seconds; NaN where there is none. */
+  #sought = Number.NaN
+  /** It was paused within that seek. */
+  #pausedWithin = false
 
-  constructor(element: HTMLMediaElement, tellPlaying: () => void, isFed: () => boolean) {
+  constructor(element: HTMLMediaElement, tellPlaying: () => void, feed: () => object | undefined) {
     this.#element = element
     this.#tellPlaying = tellPlaying
-    this.#isFed = isFed
+    this.#feed = feed
   }
 
   get advancing(): boolean {
@@ -49,14 +56,8 @@ export class PlaybackWatch {
     this.#begin()
   }
 
-  /** A seek has ended. */
-  seekEnded(): void {
-    this.#looksForSeeked = 0
-  }
-
   /** A wait or a seek began. */
-  interrupt(isSeek = false): void {
-    if (isSeek) this.#looksForSeeked = STUCK_LOOKS
+  interrupt(): void {
     this.#advancing = false
     if (this.#element.paused) this.#begin()
     else this.expectPlaying()
@@ -67,11 +68,25 @@ export class PlaybackWatch {
     this.#owesPlaying = false
   }
 
-  /** Whether an event is but the echo of a {@link #nudge}. */
-  isEcho(type: string): boolean {
-    if (!this.#nudging) return false
-    if (type === 'seeked') this.#nudging = false
-    return type === 'play' || type === 'playing' || type === 'pause'
+  /** Whether an event is not told: it comes of a {@link #nudge}, or the place is to be sought once more. */
+  keepsBack(type: string): boolean {
+    const { paused, seeking, currentTime, duration } = this.#element
+    if (type === 'seeking') {
+      this.#sought = currentTime
+      this.#looksForSeeked = STUCK_LOOKS
+      this.#fromEnd ||= this.#lastTime > duration - AT_END
+    } else if (type === 'pause') this.#pausedWithin = this.#sought >= 0
+    else if (type === 'seeked' || type === 'emptied') {
+      const sought = this.#sought
+      const ranOn = type === 'seeked' && this.#pausedWithin && paused && !seeking && currentTime > sought
+      this.#sought = Number.NaN
+      this.#nudging = this.#fromEnd = this.#pausedWithin = false
+      this.#looksForSeeked = 0
+      // The picture behind a time that ran on goes on running, until the place is sought again.
+      if (ranOn) this.#element.currentTime = sought
+      return ranOn
+    }
+    return this.#nudging && ['play', 'playing', 'pause'].includes(type)
   }
 
   stop(): void {
@@ -85,8 +100,9 @@ export class PlaybackWatch {
     this.#unchangedLooks = currentTime === this.#lastTime ? this.#unchangedLooks + 1 : 0
     this.#lastTime = currentTime
     if (paused || ended || seeking) {
-      const isStuck = paused && seeking && readyState >= HAVE_FUTURE_DATA && this.#unchangedLooks >= STUCK_LOOKS
-      if (isStuck && !this.#isFed()) this.#nudge()
+      const isStuck =
+        this.#fromEnd && paused && seeking && readyState >= HAVE_FUTURE_DATA && this.#unchangedLooks >= STUCK_LOOKS
+      if (isStuck && !this.#feed()) this.#nudge()
     } else if (ran) this.#running()
     else if (this.#unchangedLooks >= STUCK_LOOKS) this.#loopOn()
     if (!this.#owesPlaying && !seeking && (paused || readyState !== HAVE_CURRENT_DATA)) this.stop()

@@ -1,4 +1,4 @@
-import { cornersFrom } from '../../core/layout/corners.ts'
+import { cornersFrom } from '../../core/layout/corner-order.ts'
 import { definePart, use } from '../../loading/part.ts'
 import { focusedIn } from '../../wiring/scope/nodes.ts'
 import type { YokeCommandEvent } from '../../wiring/yoke/events.ts'
@@ -136,7 +136,7 @@ class Dock {
     docked = this
     this.#place = place
     this.#observer.unobserve(element)
-    this.#observer.observe(this.#place)
+    this.#observer.observe(place)
     element.popover = 'manual'
     element.showPopover()
     this.#keepClear()
@@ -149,7 +149,7 @@ class Dock {
     if (!this.isDocked) return
     const focused = focusedIn(document)
     const kept = focused && focused !== document.body && !element.contains(focused) && !element.matches(':focus-within')
-    const box = kept ? focused.getBoundingClientRect() : undefined
+    const box = kept && focused.getBoundingClientRect()
     for (const corner of [...cornersFrom(yoke.settings.dock.corner ?? 'bottom-end'), 'none']) {
       element.setAttribute('data-yoke-corner', corner)
       if (!box || !meet(element.getBoundingClientRect(), box)) return

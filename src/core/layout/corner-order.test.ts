@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { type Corner, cornersFrom } from './corners.ts'
+import { cornersFrom } from './corner-order.ts'
+import type { Corner } from './corners.ts'
 
 it.each<[Corner, Corner[]]>([
   ['bottom-end', ['bottom-end', 'top-end', 'bottom-start', 'top-start']],

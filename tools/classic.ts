@@ -78,6 +78,9 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   window: 'player/window/index.ts'
 }
 
+/** An import of a part, which is loaded when it is wanted. */
+const LATER = /(?<!typeof )import\('(\.[^']+)'\)/g
+
 const nameOf = new Map(Object.entries(CLASSIC_PARTS).map(([name, path]) => [source(path), name]))
 const BESIDE = source('loading/beside.ts')
 
@@ -87,7 +90,7 @@ const partsBeside: Plugin = {
   enforce: 'pre',
   transform(code, id) {
     const changed = code
-      .replace(/(?<!typeof )import\('(\.[^']+)'\)/g, (whole, path: string) => {
+      .replace(LATER, (whole, path: string) => {
         const name = nameOf.get(resolve(dirname(id), path))
         return name ? `loadBeside('${name}')` : whole
       })
@@ -95,6 +98,40 @@ const partsBeside: Plugin = {
     return changed === code
       ? null
       : { code: `import { addressBeside, loadBeside } from '${BESIDE}'\n${changed}`, map: null }
+  }
+}
+
+/** Parts that the one file holds, by the names under which `player/classic.ts` hands them out. */
+const PARTS_WITHIN: Readonly<Record<string, string>> = {
+  backdrop: 'player/bar/backdrop.ts',
+  bar: 'player/bar/index.ts',
+  captions: 'wiring/captions/captions.ts',
+  captionArea: 'wiring/captions/caption-area.ts',
+  captionMemory: 'wiring/captions/memory.ts',
+  controls: 'wiring/scope/controls.ts',
+  failover: 'media/html/failover-driver.ts',
+  shownCaptions: 'player/captions/shown-captions.ts'
+}
+
+const heldAs = new Map(Object.entries(PARTS_WITHIN).map(([name, path]) => [source(path), name]))
+/** Defines the element, though it is imported for its names alone. */
+const PLAYER = source('player/index.ts')
+const WITHIN = source('loading/within.ts')
+
+/**
+ * The one file imports what it holds, and hands it out to who asks later: a bundler wraps each module that is imported later,
+ * and each that such a module needs, into a function of its own.
+ */
+const partsWithin: Plugin = {
+  name: 'parts-within',
+  enforce: 'pre',
+  transform(code, id) {
+    const changed = code.replace(LATER, (whole, path: string) => {
+      const name = heldAs.get(resolve(dirname(id), path))
+      return name ? `partWithin('${name}')` : whole
+    })
+    if (id === PLAYER) return { moduleSideEffects: true }
+    return changed === code ? null : { code: `import { partWithin } from '${WITHIN}'\n${changed}`, map: null }
   }
 }
 
@@ -106,7 +143,7 @@ const minifiedTwice: Plugin = {
     for (const chunk of Object.values(bundle)) {
       if (chunk.type !== 'chunk') continue
       const { code = chunk.code, map } = await minify(chunk.code, {
-        compress: { passes: 2 },
+        compress: { passes: 3 },
         // A page that says no encoding, from a server that says none, reads scripts in an old one.
         format: { ascii_only: true },
         ...(chunk.map && { sourceMap: { content: JSON.stringify(chunk.map), asObject: true } })
@@ -160,7 +197,7 @@ export const CLASSIC_FILES: readonly string[] = [
 
 /** Builds the one file, `yokewright` as a global, and those beside it. */
 export const buildClassic = async (): Promise<void> => {
-  await buildScript(source('player/index.ts'), 'yokewright', 'yokewright.js', [partsBeside])
+  await buildScript(source('player/classic.ts'), 'yokewright', 'yokewright.js', [partsWithin, partsBeside])
   await buildScript(source('media/hosted/index.ts'), 'yokewright.hosted', HOSTED, [partsBeside])
   await buildScript(source('presets/classic.ts'), 'yokewright.presets', PRESETS, [partsBeside])
   await buildScript(source('effects/index.ts'), 'yokewright.effects', EFFECTS)

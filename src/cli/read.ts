@@ -25,7 +25,7 @@ export const expectFile = async (path: string): Promise<void> => {
 export const readBytes = async (path: string): Promise<Uint8Array> => {
   await expectFile(path)
   const { size } = await stat(path)
-  if (size > LONGEST) throw new Error(`${path} is longer than ${LONGEST / 2 ** 20} MiB, which no text is`)
+  if (size > LONGEST) throw new Error(`${path} is longer than ${LONGEST / 2 ** 20} MiB: too long for a text`)
   return readFile(path)
 }
 

@@ -49,7 +49,8 @@ export const fetchText = (address: URL): Promise<{ readonly answer: Answer; read
     let length = 0
     for await (const piece of response as AsyncIterable<Buffer>) {
       length += piece.length
-      if (length > LONGEST) throw new Error(`${address.href} is longer than ${LONGEST / 2 ** 20} MiB, which no text is`)
+      if (length > LONGEST)
+        throw new Error(`${address.href} is longer than ${LONGEST / 2 ** 20} MiB: too long for a text`)
       pieces.push(piece)
     }
     return { answer: answerOf(response), text: Buffer.concat(pieces).toString('utf8') }

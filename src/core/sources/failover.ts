@@ -104,7 +104,8 @@ type Row<Type extends EventType> = (state: FailoverState, event: EventOf<Type>, 
 const nameOf = (src: string, { reports }: FailoverFacts): string =>
   reports.find(report => report.src === src)?.name ?? src
 
-const lost = (name: string): Fault =>
+/** Bytes of a source came, and then no more. */
+export const connectionLost = (name: string): Fault =>
   fault('connection-lost', `The connection to ${name} broke.`, 'it is tried again, and goes on where it was')
 
 const unplayable = (name: string): Fault =>
@@ -204,7 +205,7 @@ const leave = (state: FailoverState, src: string, facts: FailoverFacts, broken?:
 
 const broken: Row<'broken'> = (state, { src, byConnection, reason }, facts) => {
   const isConnection = byConnection || !facts.isOnline
-  const why = isConnection ? lost : unplayable
+  const why = isConnection ? connectionLost : unplayable
   return after(
     [...note(src, 'failed', reason ?? why(nameOf(src, facts))), HOLD],
     leave(state, src, besides(src, facts), isConnection && src ? src : undefined)
@@ -218,6 +219,20 @@ const fellSilent: Row<'silent'> = (state, { src, seconds }, facts) => {
   if (pauseBeforeRetry(state.failedTries) === undefined) return after(said, diagnose(state))
   const again = silentInTurn(src, facts) ?? state.good ?? src
   return after(said, switchTo({ ...state, failedTries: state.failedTries + 1 }, again))
+}
+
+/** How often a file in which nothing is wrong has to fail before it is said to be damaged. */
+const SURE_OF_DAMAGE = 3
+
+/** Worth another try, now that it is known why each was left: before the metadata, engines tell a cut line as a type that they lack. */
+const worthAnother = ({ failedTries }: FailoverState, { reports }: FailoverFacts): SourceReport | undefined =>
+  reports.find(report => report.fault?.code === 'connection-lost') ??
+  reports.find(report => report.fault?.code === 'source-damaged' && failedTries < SURE_OF_DAMAGE - 1)
+
+const diagnosed: Row<'diagnosed'> = (state, { reason }, facts) => {
+  const again = worthAnother(state, facts)
+  if (again && pauseBeforeRetry(state.failedTries) !== undefined) return tryAgain(state, again.src, facts)
+  return { state: { ...state, phase: 'failed' }, effects: [{ do: 'fail', reason }] }
 }
 
 const lacksPicture: Row<'without-picture'> = (state, { src }, facts) =>
@@ -271,10 +286,7 @@ export const FAILOVER: Readonly<Record<FailoverPhase, { readonly [Type in EventT
       return after(note(src, 'failed', unsupported(nameOf(src, facts), mime)), probe(state, facts, at))
     }
   },
-  diagnosing: {
-    chosen,
-    diagnosed: (state, { reason }) => ({ state: { ...state, phase: 'failed' }, effects: [{ do: 'fail', reason }] })
-  },
+  diagnosing: { chosen, diagnosed },
   failed: { chosen, online: backOnline }
 }
 

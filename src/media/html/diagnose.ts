@@ -1,5 +1,5 @@
 import { type Fault, fault } from '../../core/fault.ts'
-import { withoutPicture } from '../../core/sources/failover.ts'
+import { connectionLost, withoutPicture } from '../../core/sources/failover.ts'
 import type { MediaFileFacts } from '../../core/sources/probe/facts.ts'
 import { tryProbe } from '../../core/sources/probe/probe.ts'
 import type { SourceReport } from '../../core/sources/reports.ts'
@@ -76,7 +76,8 @@ export const diagnose = async (
   const { src, name, state } = report
   if (!isFetched(src)) return undefined
   const credentials = element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
-  const bytes = bytesOfAddress(src, { signal: signalWithin(PATIENCE, signal), credentials })
+  const patience = signalWithin(PATIENCE, signal)
+  const bytes = bytesOfAddress(src, { signal: patience, credentials })
   const probed = await tryProbe(bytes)
   if (probed.ok) return ofFacts(report, probed.value, element)
   if (bytes.status >= 400) return ofStatus(name, bytes.status)
@@ -88,6 +89,8 @@ export const diagnose = async (
       'look at the connection and the address; another host has to allow it by Access-Control-Allow-Origin',
       probed.fault.cause
     )
+  // Its own limit of time says nothing of the connection.
+  if (probed.fault.cause) return patience.aborted ? undefined : connectionLost(name)
   return fault(
     'source-not-media',
     `${name} cannot be played. ${probed.fault.message}`,

@@ -285,7 +285,8 @@ describe('when nothing can be played', () => {
     ['broken/tide.webm', 'source-server'],
     ['page/tide.webm', 'source-not-media'],
     ['corrupt/0/spring-tide.webm', 'source-not-media'],
-    ['truncated/400/spring-tide.mp4', 'source-damaged']
+    ['truncated/400/spring-tide.mp4', 'source-damaged'],
+    ['corrupt/3000/spring-tide.webm', 'source-damaged']
   ])('%s: says %s, once', async (path, code) => {
     await mount([`/failing/${path}`, `/failing/missing/other.mp4`])
     await play()
@@ -307,6 +308,12 @@ describe('a connection that breaks', () => {
     [
       'because its line is cut',
       'flaky/150000/spring-tide.webm',
+      () => Promise.resolve(),
+      () => person.page.run(() => fetch('/failing/mend').then(() => undefined))
+    ],
+    [
+      'because its line is cut before anything is known of it',
+      'flaky/300/spring-tide.webm',
       () => Promise.resolve(),
       () => person.page.run(() => fetch('/failing/mend').then(() => undefined))
     ],

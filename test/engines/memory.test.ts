@@ -119,6 +119,24 @@ describe('the place of a clip', () => {
     expect(await kept()).toBe(-1)
   })
 
+  it.each(['taken away', 'given another clip'])(
+    'is where it stood when its player was %s, in the middle of two seeks too',
+    async how => {
+      await mount('resume-position="at-once"')
+      await run('play')
+      await run('seek', 8)
+      await person.page.run(async (isTaken: boolean) => {
+        const player = document.querySelector('yoke-player') as HTMLElementTagNameMap['yoke-player']
+        player.yoke.run('seek', 12)
+        // Sought is sought: this one changes no state of the player.
+        await player.yoke.run('seek', 16)
+        if (isTaken) player.remove()
+        else player.src = '/media/tide-clock.webm'
+      }, how === 'taken away')
+      await expect.poll(async () => Math.round(await kept())).toBe(16)
+    }
+  )
+
   it('of another tab is what counts at the next visit, and neither tab loses those of other clips', async () => {
     await mount('resume-position="at-once"')
     await run('play')

@@ -1,4 +1,4 @@
-import { RESUME_RULES, resumePlace } from '../../core/watched/resume.ts'
+import { RESUME_RULES, resumePlace, type WatchedPlace } from '../../core/watched/resume.ts'
 import type { YokeView } from '../yoke/yoke-view.ts'
 import { clipKeyOf, clipOf } from './clip-key.ts'
 import { keepPlace, placeOfClip, storageRefused } from './device.ts'
@@ -16,6 +16,8 @@ export class Memory {
   readonly #yoke: YokeView
   #key: string | undefined
   #kept = Number.NEGATIVE_INFINITY
+  /** Where it was seen last, and what is to be kept of that; `undefined` once it is. */
+  #seen: { readonly key: string; readonly place: WatchedPlace | undefined } | undefined
   #isTold = false
 
   constructor(yoke: YokeView) {
@@ -29,10 +31,12 @@ export class Memory {
     yoke.subscribe(
       ({ snapshot }) => snapshot.currentTime,
       () => {
-        if (performance.now() - this.#kept >= EVERY) this.keep()
+        this.#notice()
+        if (performance.now() - this.#kept >= EVERY) this.#write()
       }
     )
     whenLeaving(this, yoke.signal)
+    yoke.signal.addEventListener('abort', () => this.#write())
     this.#arrive()
   }
 
@@ -55,6 +59,7 @@ export class Memory {
   forget(): void {
     this.#withdraw()
     if (this.#key !== undefined) keepPlace(this.#key, undefined)
+    this.#seen = undefined
     // What was watched until now is forgotten as well.
     this.#kept = Number.POSITIVE_INFINITY
   }
@@ -66,27 +71,42 @@ export class Memory {
 
   /** Keeps where it is now. */
   keep(): void {
+    this.#notice()
+    this.#write()
+  }
+
+  #notice(): void {
     const { snapshot, settings, disposed } = this.#yoke
     const { currentTime: position, duration, ended, started, readyState } = snapshot
     const isOn = settings.resume.position !== undefined && settings.resume.position !== 'off'
+    if (!isOn) this.#seen = undefined
     if (!isOn || this.#key === undefined || !started || readyState === 0 || disposed) return
     // Who looks at the offer has not begun yet: the place that is offered stays.
     const isBegun = position >= (settings.resume.afterStart ?? RESUME_RULES.afterStart)
     if (this.#kept === Number.POSITIVE_INFINITY || (this.offer !== undefined && !isBegun)) return
     if (this.offer !== undefined) this.#withdraw()
-    this.#kept = performance.now()
     const look = this.#yoke.authorValues.get('look-at')?.read(this.#yoke)
     const place =
       ended || !Number.isFinite(duration)
         ? undefined
         : { position, duration: duration ?? 0, at: Date.now(), ...(look && { look: String(look) }) }
-    if (!keepPlace(this.#key, place)) this.#tellRefused()
+    this.#seen = { key: this.#key, place }
+  }
+
+  #write(): void {
+    const seen = this.#seen
+    if (!seen) return
+    this.#seen = undefined
+    this.#kept = performance.now()
+    if (!keepPlace(seen.key, seen.place)) this.#tellRefused()
   }
 
   /** A clip has come whose length is known. */
   #arrive(): void {
     const key = isKnown(this.#yoke) ? clipKeyOf(this.#yoke) : undefined
     if (key === this.#key) return
+    // Another clip, or none: the player was taken away, and with it went all events.
+    this.#write()
     this.#key = key
     this.#withdraw()
     this.#kept = performance.now()

@@ -1,5 +1,5 @@
-/** How long after an unmuting of the engine's own a pause may come of it, in milliseconds. */
-const UNMUTED_FOR = 60
+/** How long after an unmuting of the engine's own a pause may come of it, in milliseconds: on a busy machine it is late. */
+const UNMUTED_FOR = 250
 
 /**
  * Keeps an element as muted as it was when its rate is set: WebKit unmutes it then, and sound that nobody asked for may

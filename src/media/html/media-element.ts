@@ -241,7 +241,8 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
       case 'waiting':
       case 'seeking':
         this.#watch.interrupt()
-        this.#toldEnd = false
+        // WebKit seeks at the end of a stream by itself, and would tell the end once more.
+        this.#toldEnd &&= this.element.ended
         break
       case 'pause':
         // A pause that a later play() has overtaken settles nothing.

@@ -111,7 +111,11 @@ const BROUGHT_ALONG = new Set(['player/bar/index.ts', 'wiring/scope/controls.ts'
 /** Written in the source so that no bundler takes it for a file of the source; in what is shipped it is to be found. */
 const workerAddress: Plugin = {
   name: 'worker-address',
-  renderChunk: code => code.replace(/\/\* @vite-ignore \*\/\s*/g, '')
+  renderChunk: code => {
+    // As long as before, so that the source map holds.
+    const changed = code.replace(/\/\* @vite-ignore \*\//g, found => ' '.repeat(found.length))
+    return changed === code ? null : { code: changed, map: null }
+  }
 }
 
 const keepBrought: Plugin = {

@@ -34,17 +34,18 @@ const Screen = ({ id, title, file, width, height, moments }: Picture) => {
         </button>
         <span className="state">
           <When state="playing" for={id} hidden>
-            plays
+            playing
           </When>
           <When state="waiting" for={id} hidden>
-            waits
+            waiting
           </When>
           <When state="paused" for={id}>
-            rests
+            paused
           </When>{' '}
           <Value of="remaining-time" for={id}>
             –:––
-          </Value>
+          </Value>{' '}
+          left
         </span>
       </figcaption>
     </figure>

@@ -14,7 +14,7 @@ const Late = () => {
         –:––
       </Value>
       <When state="!playing" id="late-when">
-        rests
+        paused
       </When>
     </p>
   )

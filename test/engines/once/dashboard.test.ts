@@ -48,7 +48,7 @@ it('goes to a moment, and marks the one that holds', async () => {
     const current = document.querySelector('.moments [aria-current="true"]')
     return player?.currentTime === 30 && current?.textContent?.includes('High water')
   })
-  expect(await person.text('.screen[data-shown] .state')).toMatch(/rests/)
+  expect(await person.text('.screen[data-shown] .state')).toMatch(/paused/)
 })
 
 it('shows the picture that is asked for', async () => {

@@ -132,7 +132,7 @@ describe('the docs in other frameworks', () => {
       'what the page says',
       holds(
         seen[name] ??
-          `player.getRootNode().querySelector('output').textContent === 'plays' && /0:0[1-9]/.test(player.textContent)`
+          `player.getRootNode().querySelector('output').textContent === 'playing' && /0:0[1-9]/.test(player.textContent)`
       )
     )
     expect(await person.page.run(() => [globalThis.notes.faults, globalThis.notes.errors])).toEqual([[], []])

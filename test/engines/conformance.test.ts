@@ -10,11 +10,9 @@ import { startServer, type TestServer } from '../support/server.ts'
 /** What the page of this file offers to the functions that run in it. */
 declare const tryCase: (name: string, kind: 'video' | 'audio', src: string) => Promise<string>
 
-// What plays streams is there, as on a page on which one has played.
 const PAGE = `<!doctype html><title>conformance</title><script type="module">
 import { adaptMediaElement } from '/dist/wiring/index.js'
 import { CONFORMANCE_CASES, realTimeSubject, runCase } from '/dist/media/kit/index.js'
-import '/dist/parts/streams.js'
 globalThis.tryCase = async (name, kind, src) => {
   const element = document.createElement(kind)
   element.muted = true

@@ -264,7 +264,7 @@ describe('each row of the failover', () => {
       facts(report('a', 'failed')),
       '→ steady'
     ],
-    ['none leaves it to the markup', at('switching'), { type: 'chosen', first: undefined }, facts(), '→ steady']
+    ['none leaves it to the markup', at('switching'), { type: 'anew' }, facts(), '→ steady']
   ])('%s', (_, state, event, known, expected) => {
     expect(effectsOf(state, event, known)).toBe(expected)
   })

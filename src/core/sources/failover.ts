@@ -23,9 +23,9 @@ export interface FailoverState {
 
 /** What has happened to the sources of a media. Those with an attempt are answers to an effect. */
 export type FailoverEvent =
-  /** These are to be played from now on, in this order. */
-  | { readonly type: 'chosen'; readonly first: string | undefined }
-  /** It is loaded anew, by a wish or with something else: what was tried before is no matter. */
+  /** Others are to be played from now on, this one first. */
+  | { readonly type: 'chosen'; readonly first: string }
+  /** It is loaded anew, by a wish, with something else, or with nothing: what was tried before is no matter. */
   | { readonly type: 'anew' }
   /** The present source cannot go on; `''` where the engine has none any more. */
   | {
@@ -251,10 +251,7 @@ const backOnline: Row<'online'> = (state, _, { reports }) => {
   return state.phase === 'failed' ? after([{ do: 'stand-by' }], hopeful) : hopeful
 }
 
-const chosen: Row<'chosen'> = ({ attempt }, { first }) => {
-  const fresh = { ...initialFailover, attempt: attempt + 1 }
-  return first === undefined ? stay(fresh) : switchTo(fresh, first)
-}
+const chosen: Row<'chosen'> = ({ attempt }, { first }) => switchTo({ ...initialFailover, attempt }, first)
 
 const anew: Row<'anew'> = ({ attempt }) => stay({ ...initialFailover, attempt: attempt + 1 })
 

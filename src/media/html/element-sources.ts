@@ -65,8 +65,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     this.generation += 1
     this.release()
     this.#history.clear()
-    this.isChoosing = entries.length > 0
-    if (!this.isChoosing) {
+    if (entries.length === 0) {
       this.#driver?.choose(entries)
       this.#unplace()
       this.element.load()
@@ -75,7 +74,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     // What stands in src now has given way; what someone puts there later has not.
     if (this.element.hasAttribute('src')) this.#placed = this.element.src
     // Who plays meanwhile means the new ones.
-    this.freeze(0)
+    this.freeze(0, true)
     this.#withDriver(driver => driver.choose(entries), this.#withoutDriver)
   }
 
@@ -188,6 +187,8 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
         this.#lookAtEnd()
         break
       case 'loadeddata':
+        // Not yet of what is to play.
+        if (this.frozen?.isChoosing) break
         if (hasPicture(this)) this.#noteLoaded()
         else if (hasOthers(this)) this.#recover(driver => driver.withoutPicture())
         else {
@@ -220,6 +221,7 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
     const isOther = src !== this.#lastSrc && src !== this.#placed
     this.#lastSrc = src
     if (!isOther) return
+    this.generation += 1
     this.release()
     this.#history.clear()
     this.#driver?.anew()
@@ -253,7 +255,6 @@ export class ElementSources extends ShownPlayback implements SourcePort, Failove
   }
 
   readonly #withoutDriver = (): void => {
-    this.isChoosing = false
     this.fail(nothingPlays(this.element, this.list, this.#trouble))
   }
 

@@ -6,7 +6,7 @@ import { bring, definePart, type PartHost } from '../../loading/part.ts'
 import type { FailoverHost, Feed } from './failover-host.ts'
 import { LastPosition } from './last-position.ts'
 import { addressOf } from './source-list.ts'
-import { StallDetector } from './stall-detector.ts'
+import { runOn, StallDetector } from './stall-detector.ts'
 
 const MEDIA_ERR_NETWORK = 2
 const MEDIA_ERR_SRC_NOT_SUPPORTED = 4
@@ -20,6 +20,7 @@ const HEARD = [
   'play',
   'playing',
   'progress',
+  'ratechange',
   'seeked',
   'seeking',
   'stalled',
@@ -93,8 +94,8 @@ export class FailoverDriver implements PartHost {
       width: element.clientWidth * devicePixelRatio,
       saveData: this.#sources.preferences.saveData
     })
-    this.#send({ type: 'chosen', first: first && addressOf(first.entry.src, element) })
-    if (!this.#isStreamComing) this.#sources.chosen()
+    if (first) this.#send({ type: 'chosen', first: addressOf(first.entry.src, element) })
+    else this.anew()
   }
 
   /** It is loaded anew. */
@@ -102,7 +103,7 @@ export class FailoverDriver implements PartHost {
     clearTimeout(this.#pause)
     this.#isStreamComing = false
     this.#send({ type: 'anew' })
-    this.#sources.chosen()
+    this.#sources.release()
   }
 
   /** The present source cannot go on. */
@@ -125,8 +126,7 @@ export class FailoverDriver implements PartHost {
 
   /** Sound alone came, and there is nothing else to try: says so where the file does hold a picture. */
   async soundAlone(): Promise<void> {
-    const part = await bring(DIAGNOSIS, this)
-    part?.watchForPicture(this.#sources, this.signal)
+    ;(await bring(DIAGNOSIS, this))?.watchForPicture(this.#sources, this.signal)
   }
 
   /** The media has ended. @returns whether that end is none, because the file broke off and the engine jumped. */
@@ -187,18 +187,17 @@ export class FailoverDriver implements PartHost {
   #place(src: string): void {
     clearTimeout(this.#pause)
     const { type = '' } = this.#sources.list.find(report => report.src === src) ?? {}
-    if (STREAM_TYPE.test(type)) this.#placeStream(src)
+    this.#isStreamComing = STREAM_TYPE.test(type)
+    if (this.#isStreamComing) this.#placeStream(src)
     else this.#put(src)
   }
 
   async #placeStream(src: string): Promise<void> {
     const { attempt } = this.#state
-    this.#isStreamComing = true
     const part = await bring(STREAMS, this)
     if (this.signal.aborted || attempt !== this.#state.attempt) return
     this.#isStreamComing = false
     this.#put(src, part?.feedStream(this.#sources, src))
-    this.#sources.chosen()
   }
 
   /** The same place, the same rate, and playing if it was. */
@@ -211,12 +210,8 @@ export class FailoverDriver implements PartHost {
     if (!frozen) return
     element.playbackRate = frozen.playbackRate
     if (!frozen.paused) element.play().catch((reason: Error) => this.#blocked(reason))
-  }
-
-  /** Not before: WebKit never comes back from a seek that was asked for earlier. */
-  #takePosition(): void {
-    const { frozen } = this.#sources
-    if (frozen && frozen.currentTime > 0) this.#element.currentTime = frozen.currentTime
+    // One that takes over from another is shown as that was until it is there.
+    if (frozen.isChoosing) this.#sources.release()
   }
 
   /** The browser wants a press first: shown as paused, at its place. */
@@ -235,9 +230,8 @@ export class FailoverDriver implements PartHost {
   async #probe(src: string, attempt: number): Promise<void> {
     const part = await bring(DIAGNOSIS, this)
     const mime = await part?.typeByBytes(src, this.signal)
-    if (this.signal.aborted) return
     const playable = mime !== undefined && this.#element.canPlayType(mime) !== ''
-    this.#send({ type: 'probed', attempt, src, mime, playable })
+    if (!this.signal.aborted) this.#send({ type: 'probed', attempt, src, mime, playable })
   }
 
   /** Finds out why, in plain words, before anyone is told. */
@@ -260,8 +254,11 @@ export class FailoverDriver implements PartHost {
   }
 
   #hear(type: (typeof HEARD)[number]): void {
-    if (type === 'loadedmetadata') this.#takePosition()
+    const { frozen, feed } = this.#sources
+    // Not before: WebKit never comes back from a seek that was asked for earlier.
+    if (type === 'loadedmetadata' && frozen?.currentTime) this.#element.currentTime = frozen.currentTime
     if (type === 'seeking') this.#position.accept()
+    if (type === 'ratechange' && feed) runOn(this.#element, this.signal)
     if (type === 'timeupdate' || type === 'seeked' || type === 'playing') this.#keepPosition()
     this.#stall.hear(type)
     this.#lookWhetherReady()
@@ -279,7 +276,8 @@ export class FailoverDriver implements PartHost {
   #lookWhetherReady(): void {
     const { frozen } = this.#sources
     const { readyState, seeking, paused, ended } = this.#element
-    if (!frozen || seeking || readyState < HAVE_CURRENT_DATA) return
+    // What the engine makes of a manifest by itself is not what is to play.
+    if (!frozen || this.#isStreamComing || seeking || readyState < HAVE_CURRENT_DATA) return
     if (!frozen.paused && paused && !ended) this.#playOn(frozen.muted)
     else this.#send({ type: 'ready', src: this.#sources.currentSrc })
   }

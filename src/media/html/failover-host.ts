@@ -47,9 +47,8 @@ export interface FailoverHost {
   note(src: string, state: SourceState, fault?: Fault): void
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
   freeze(currentTime?: number): void
+  /** A source has been put in and is there, or none can be: the element speaks for itself. */
   release(): void
-  /** One of the sources that were given has been put in, or none can be. */
-  chosen(): void
   /** There is nothing left to try. */
   fail(error: MediaErrorLike): void
   /** After all had failed there is hope again: waits where it stood. */

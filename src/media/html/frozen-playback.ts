@@ -10,6 +10,8 @@ export interface FrozenPlayback {
   paused: boolean
   playbackRate: number
   muted: boolean
+  /** Sources were given, and none of them has been put in yet: what the element has is not what is to play. */
+  readonly isChoosing: boolean
   /** A seek is under way, and ends when another source is there. */
   seeking: boolean
   readonly duration: number
@@ -22,11 +24,13 @@ export interface FrozenPlayback {
 export const freezePlayback = (
   element: HTMLMediaElement,
   paused: boolean,
-  currentTime = element.currentTime
+  currentTime: number,
+  isChoosing: boolean
 ): FrozenPlayback => {
   const { videoWidth = 0, videoHeight = 0 } = element as Partial<HTMLVideoElement>
   return {
     currentTime,
+    isChoosing,
     paused,
     playbackRate: element.playbackRate,
     muted: element.muted,

@@ -9,8 +9,8 @@ export class KeptMute {
   readonly #element: HTMLMediaElement
   /** What `muted` was when the rate was set. */
   #before: boolean | undefined
-  /** When it was last seen to have been cleared, by the page's clock in milliseconds. */
-  #clearedAt = Number.NEGATIVE_INFINITY
+  /** When it was last seen to have been cleared, by the page's clock in milliseconds; NaN where no pause is to come of it. */
+  #clearedAt = Number.NaN
 
   constructor(element: HTMLMediaElement) {
     this.#element = element
@@ -50,8 +50,8 @@ export class KeptMute {
 
   /** Whether a pause of just now comes of the unmuting; asks once for each. */
   takePause(): boolean {
-    if (performance.now() - this.#clearedAt > UNMUTED_FOR) return false
-    this.#clearedAt = Number.NEGATIVE_INFINITY
-    return true
+    const comesOfIt = performance.now() - this.#clearedAt <= UNMUTED_FOR
+    this.#clearedAt = Number.NaN
+    return comesOfIt
   }
 }

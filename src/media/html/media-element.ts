@@ -149,11 +149,11 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
     this.element.loop = loop
   }
   get buffered(): TimeRangesLike {
-    return this.element.readyState === 0 ? NO_RANGES : this.element.buffered
+    return this.#isEmpty ? NO_RANGES : this.element.buffered
   }
   get seekable(): TimeRangesLike {
     // WebKitGTK: asked before metadata and again after, it seeks to 0 once playback begins, and is stuck after a pause.
-    return this.element.readyState === 0 ? NO_RANGES : (this.sources.feed?.seekable ?? this.element.seekable)
+    return this.#isEmpty ? NO_RANGES : (this.sources.feed?.seekable ?? this.element.seekable)
   }
   get error(): MediaErrorLike | null {
     if (this.#frozen || !(this.sources.error || this.element.error)) return null
@@ -165,6 +165,10 @@ export class MediaElementAdapter extends FedMedia implements MediaAdapter {
   }
   get videoHeight(): number {
     return (this.#frozen ?? (this.element as Partial<HTMLVideoElement>)).videoHeight ?? 0
+  }
+  /** Nothing is known yet of what is to play. */
+  get #isEmpty(): boolean {
+    return !(this.readyState && this.element.readyState)
   }
   get #frozen(): FrozenPlayback | undefined {
     return this.sources.frozen

@@ -13,8 +13,6 @@ export class ShownPlayback {
   feed: Feed | undefined
   /** What is shown while one source gives way to another. */
   frozen: FrozenPlayback | undefined
-  /** Sources were given, and none of them has been put in yet. */
-  isChoosing = false
   /** Nothing can be played. */
   error: MediaErrorLike | null = null
   /** Somebody wants it to play. */
@@ -40,18 +38,19 @@ export class ShownPlayback {
     return () => this.#listeners.delete(listener)
   }
 
-  /** Whether an event is of a change of sources, and not to be told. */
+  /** Whether an event is of a change of sources, or of what the element has until the given sources are put in: it is not told. */
   keepsBack(type: string): boolean {
-    return this.frozen !== undefined && isOfChange(type)
+    return this.frozen !== undefined && (isOfChange(type) || (this.frozen.isChoosing && type !== 'volumechange'))
   }
 
   /** From now on the element is shown as it was, until {@link release} or {@link fail}. */
-  freeze(currentTime?: number): void {
+  freeze(currentTime = this.element.currentTime, isChoosing = false): void {
     if (this.frozen) return
-    this.frozen = freezePlayback(this.element, !this.wanted, currentTime)
+    this.frozen = freezePlayback(this.element, !this.wanted, currentTime, isChoosing)
     this.tell('frozen')
   }
 
+  /** A source has been put in and is there, or none can be: the element speaks for itself. */
   release(): void {
     if (!this.frozen) return
     const { seeking } = this.frozen
@@ -61,15 +60,9 @@ export class ShownPlayback {
     if (seeking) this.tell('sought')
   }
 
-  /** One of the given sources has been put in, or none can be. */
-  chosen(): void {
-    this.isChoosing = false
-    this.release()
-  }
-
   /** Begins playback; while given sources are still to be put in, what the element has now is not what is to play. */
   begin(): Promise<void> {
-    if (!this.isChoosing) return this.element.play()
+    if (!this.frozen?.isChoosing) return this.element.play()
     return new Promise((resolve, reject) => {
       const stop = this.listen(change => {
         if (change !== 'released') return

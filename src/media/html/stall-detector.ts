@@ -19,6 +19,20 @@ export interface StallOptions {
   readonly stalled: () => void
 }
 
+/** How far time has to run until that is believed, in seconds. */
+const HAS_RUN = 0.1
+
+/**
+ * Sees to it that time runs on from there. WebKit unmutes an element whose rate is set, stops because of the sound, and may
+ * say that it plays while time stands: to be told once more frees it.
+ */
+export const runOn = (element: HTMLMediaElement, signal: AbortSignal, from = element.currentTime): void => {
+  const { currentTime, ended, paused, playbackRate } = element
+  if (signal.aborted || ended || paused || !playbackRate || Math.abs(currentTime - from) > HAS_RUN) return
+  element.play().catch(() => undefined)
+  setTimeout(() => runOn(element, signal, from), MIN_WAIT)
+}
+
 /** Notices that a source says nothing any more, or that time stands still. No engine ever leaves such a source. */
 export class StallDetector {
   readonly #element: HTMLMediaElement

@@ -1,4 +1,4 @@
-import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { mkdir, mkdtemp, rename, rm, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import react from '@vitejs/plugin-react'
 import { createServer } from 'vite'
@@ -30,7 +30,11 @@ export interface HotApp {
 export const startHotApp = async (app: string, films: string): Promise<HotApp> => {
   await mkdir(`${home}.cache`, { recursive: true })
   const folder = await mkdtemp(`${home}.cache/hot-`)
-  const write = (code: string): Promise<void> => writeFile(`${folder}/app.tsx`, code)
+  // Whole at once, as editors do: what watches the file must not take an empty one for the new one.
+  const write = async (code: string): Promise<void> => {
+    await writeFile(`${folder}/app.new`, code)
+    await rename(`${folder}/app.new`, `${folder}/app.tsx`)
+  }
   await Promise.all([writeFile(`${folder}/index.html`, PAGE), writeFile(`${folder}/main.tsx`, MAIN), write(app)])
   const server = await createServer({
     configFile: false,

@@ -38,7 +38,7 @@ export default [
   alone('moment-rows', '1 kB'),
   alone('preview', '1.6 kB'),
   alone('on-track', '1.1 kB'),
-  alone('stretch', '600 B'),
+  alone('place', '600 B'),
   // Loaded by pages that ask for it alone; the bars are 3 kB for memory and reports together, 2 kB for docking.
   alone('memory', '2 kB'),
   alone('habits', '550 B'),

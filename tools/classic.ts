@@ -70,7 +70,7 @@ export const CLASSIC_PARTS: Readonly<Record<string, string>> = {
   starter: 'wiring/behaviour/starter.ts',
   'stream-texts': 'media/html/streams/texts.ts',
   streams: 'media/html/streams/index.ts',
-  stretch: 'wiring/clip/stretch.ts',
+  place: 'wiring/clip/place.ts',
   'track-styles': 'wiring/captions/track-styles.ts',
   transmux: 'core/streams/ts/transmux.ts',
   'transmux-worker': 'media/html/streams/fetching/convert-worker.ts',

@@ -63,7 +63,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   'stream-texts': ['media/html/streams/texts.ts'],
   'answer-text': ['loading/text-of-answer.ts'],
   clip: ['player/clip/player-clip.ts'],
-  stretch: ['wiring/clip/stretch.ts'],
+  place: ['wiring/clip/place.ts'],
   playlist: ['wiring/playlist/index.ts'],
   'playlist-playing': ['wiring/playlist/playing.ts'],
   rows: ['wiring/rows/rows.ts', 'wiring/rows/field.ts'],

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { currentEngine } from '../support/engines.ts'
 import '../support/page-types.ts'
@@ -30,16 +29,7 @@ describe('what comes too late, or breaks', () => {
   })
 
   it('the reader of layouts, come late, is waited for: no other bar is drawn before', async () => {
-    const path = '/dist/parts/settings.js'
-    let release: () => void = () => undefined
-    const held = new Promise<void>(resolve => {
-      release = resolve
-    })
-    person.server.answer(path, async response => {
-      await held
-      response.writeHead(200, { 'content-type': 'text/javascript' })
-      response.end(await readFile(new URL(`../..${path}`, import.meta.url)))
-    })
+    const release = person.server.hold('/dist/parts/settings.js')
     // The engines' load event may wait for what is imported before it.
     await person.mountModules('')
     await person.page.run(
@@ -67,17 +57,9 @@ describe('what comes too late, or breaks', () => {
   })
 
   it('a clip that script gives ends the fetching of a document', async () => {
-    let answer: () => void = () => undefined
-    const held = new Promise<void>(resolve => {
-      answer = resolve
-    })
-    person.server.answer('/late.json', async response => {
-      await held
-      response.writeHead(200, { 'content-type': 'application/json' })
-      response.end(
-        JSON.stringify({ sources: ['/media/lock-gate.webm'], poster: { src: '/media/lock-gate.jpg' }, fit: 'fill' })
-      )
-    })
+    const answer = person.server.hold('/late.json')
+    const late = { sources: ['/media/lock-gate.webm'], poster: { src: '/media/lock-gate.jpg' }, fit: 'fill' }
+    person.server.page('/late.json', JSON.stringify(late), { 'content-type': 'application/json' })
     await person.mount('<yoke-player src="/late.json" width="300"></yoke-player>')
     await person.page.run(() => {
       const clip = { sources: ['/media/tide-clock.webm'], poster: { src: '/media/tide-clock.jpg' }, title: 'Clock' }

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { MediaAdapter } from '../../src/media/adapter.ts'
 import type { StreamOrigin } from '../../stand-ins/origin/index.ts'
@@ -17,21 +16,8 @@ afterAll(async () => {
   await origin?.close()
 })
 
+/** What feeds streams. */
 const PART = '/dist/parts/streams.js'
-
-/** What feeds streams is not answered until the call. */
-const holdPart = (): (() => void) => {
-  let release: () => void = () => undefined
-  const held = new Promise<void>(resolve => {
-    release = resolve
-  })
-  person.server.answer(PART, async response => {
-    await held
-    response.writeHead(200, { 'content-type': 'text/javascript' })
-    response.end(await readFile(new URL(`../..${PART}`, import.meta.url)))
-  })
-  return release
-}
 
 declare global {
   var wiring: typeof import('../../src/wiring/index.ts') | undefined
@@ -82,7 +68,7 @@ const NOTHING = { readyState: 0, duration: 'NaN', ranges: 0, error: null }
 it.each(['short/main.m3u8', 'short/transport.m3u8'])(
   'of %s nothing is told until what feeds streams has come, and then all, in order',
   async path => {
-    const release = holdPart()
+    const release = person.server.hold(PART)
     await person.mountModules('')
     await adapt(`<video muted preload="auto" src="${origin.address}/${path}"></video>`)
     await engineIsDone()
@@ -98,7 +84,7 @@ it.each(['short/main.m3u8', 'short/transport.m3u8'])(
 )
 
 it('another source, written while what feeds streams is on its way, is what plays', async () => {
-  const release = holdPart()
+  const release = person.server.hold(PART)
   await person.mountModules('')
   await adapt(`<video muted preload="auto" src="${origin.address}/short/main.m3u8"></video>`)
   await engineIsDone()

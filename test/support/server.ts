@@ -11,6 +11,8 @@ export interface TestServer {
   page(path: string, html: string, headers?: Record<string, string>): string
   /** Answers a path by a function from now on. */
   answer(path: string, how: (response: ServerResponse) => unknown): void
+  /** Leaves who asks for a path without an answer. @returns a call that lets all of them have it */
+  hold(path: string): () => void
   /** Serves another path's file at `path` from now on: what was missing has come. */
   alias(path: string, to: string): void
   /** The next who asks for a path gets no file: the line was bad for a moment. */
@@ -31,14 +33,16 @@ export const startServer = async (): Promise<TestServer> => {
   const asked = new Map<string, number>()
   const aliases = new Map<string, string>()
   const failing = new Set<string>()
+  const held = new Map<string, Promise<void>>()
   const answers = new Map<string, (response: ServerResponse) => unknown>()
   const site = sirv(folder('dist/site'), { dev: true })
   const media = sirv(folder('examples/public'), { dev: true })
   const built = sirv(folder('dist'), { dev: true })
   const missing = (response: ServerResponse): void => void response.writeHead(404).end('not here')
-  const server = createServer((request: IncomingMessage, response: ServerResponse) => {
+  const server = createServer(async (request: IncomingMessage, response: ServerResponse) => {
     const wanted = new URL(request.url ?? '/', 'http://localhost').pathname
     asked.set(wanted, (asked.get(wanted) ?? 0) + 1)
+    if (held.has(wanted)) await held.get(wanted)
     if (failing.delete(wanted)) {
       response.writeHead(503).end()
       return
@@ -78,6 +82,11 @@ export const startServer = async (): Promise<TestServer> => {
     },
     asked: path => asked.get(path) ?? 0,
     answer: (path, how) => void answers.set(path, how),
+    hold(path) {
+      let release: () => void = () => undefined
+      held.set(path, new Promise(resolve => (release = resolve)))
+      return () => release()
+    },
     failOnce: path => void failing.add(path),
     alias: (path, to) => void aliases.set(path, to),
     down: stop,

@@ -1,9 +1,9 @@
 import { type Fault, fault } from '../../core/fault.ts'
-import { playableRange } from '../../core/playback/snapshot.ts'
 import { afterRefusal, planStart, type StartOutcome, type StartStep } from '../../core/playback/start.ts'
 import type { StartSettings } from '../../core/settings/settings.ts'
-import { tryParseTimeAddress, tryResolveTimeAddress } from '../../core/time/address.ts'
+import { bring } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
+import { PLACE } from '../clip/place-part.ts'
 import { prefersSavingData } from '../settings/given-sources.ts'
 import type { Feature, YokeView } from '../yoke/yoke-view.ts'
 
@@ -73,25 +73,11 @@ class Starter {
     else if (readyState === HAVE_ENOUGH_DATA) this.#stillWaiting()
   }
 
-  /** Volume and place, before anything is heard or seen. */
+  /** Before anything is heard. */
   #prepare(media: MediaAdapter): void {
     const { volume, sound } = this.#settings
     if (volume !== undefined && media.capabilities.volume) media.volume = volume
     if (sound === 'off') this.#mute(media)
-    this.#takePlace(media)
-  }
-
-  #takePlace(media: MediaAdapter): void {
-    const { at } = this.#settings
-    if (at === undefined) return
-    const address = tryParseTimeAddress(at)
-    // One that cannot be read is told by whoever reads settings.
-    if (!address.ok) return
-    const place = tryResolveTimeAddress(address.value, playableRange(this.#host.snapshot))
-    // A share of the whole is known with the whole.
-    if (place.ok) media.currentTime = place.value
-    else
-      media.addEventListener('loadedmetadata', () => this.#takePlace(media), { once: true, signal: this.#life.signal })
   }
 
   #mute(media: MediaAdapter): void {
@@ -254,8 +240,15 @@ export const begin: Feature = (yoke, signal) => {
     if (wanted.when !== undefined) overrule(yoke, wanted.when)
     starter = new Starter(yoke, wanted)
   }
-  yoke.subscribe(({ media }) => media, follow)
-  yoke.subscribe(({ settings: { start } }) => start, follow)
-  signal.addEventListener('abort', () => starter?.stop())
-  follow()
+  const go = (): void => {
+    if (signal.aborted) return
+    yoke.subscribe(({ media }) => media, follow)
+    yoke.subscribe(({ settings: { start } }) => start, follow)
+    signal.addEventListener('abort', () => starter?.stop())
+    follow()
+  }
+  const { from, until, start } = yoke.settings
+  // What lies before its place is not to be seen or heard. A part that cannot be had is told by who began it, before this.
+  if ((from ?? until ?? start.at) !== undefined) bring(PLACE, { raise: () => undefined, signal }).then(go)
+  else go()
 }

@@ -2,6 +2,7 @@ import type { Fault } from '../../core/fault.ts'
 import { definePart, type Part, use } from '../../loading/part.ts'
 import type { MediaAdapter } from '../../media/adapter.ts'
 import { tracksRightIn } from '../../media/html/track-elements.ts'
+import { PLACE } from '../clip/place-part.ts'
 import type { Feature, YokeView } from './yoke-view.ts'
 
 /** Something that a yoke can do, loaded only when it is wanted. */
@@ -12,19 +13,21 @@ const hasTracks = ({ media, settings, scopes }: YokeView): boolean =>
   settings.tracks.length > 0 ||
   [...scopes].some(({ target }) => tracksRightIn(target).length > 0)
 
-const startsByItself = ({ media, settings: { start } }: YokeView): boolean =>
-  media !== undefined && (media.loading?.autoplay === true || Object.values(start).some(value => value !== undefined))
+const startsByItself = ({ media, settings }: YokeView): boolean =>
+  media !== undefined &&
+  (media.loading?.autoplay === true || Object.values(settings.start).some(value => value !== undefined))
 
 const CAPTIONS = definePart(() => import('../captions/captions.ts'))
 
 const FEATURES: readonly FeatureRow[] = [
   [CAPTIONS, hasTracks],
+  // Before what starts: that begins where this says.
+  [PLACE, ({ settings }) => (settings.from ?? settings.until ?? settings.start.at) !== undefined],
   [definePart(() => import('../behaviour/starter.ts')), startsByItself],
   [definePart(() => import('../playlist/index.ts')), ({ settings }) => settings.playlist !== undefined],
-  [definePart(() => import('../memory/index.ts')), ({ settings: { resume } }) => (resume.position ?? 'off') !== 'off'],
+  [definePart(() => import('../memory/index.ts')), ({ settings }) => (settings.resume.position ?? 'off') !== 'off'],
   [definePart(() => import('../memory/habits.ts')), ({ settings }) => settings.resume.settings === true],
   [definePart(() => import('../reports/index.ts')), ({ settings }) => settings.report.to !== undefined],
-  [definePart(() => import('../clip/stretch.ts')), ({ settings: { from, until } }) => (from ?? until) !== undefined],
   [definePart(() => import('../moments/index.ts')), ({ snapshot }) => snapshot.moments.length > 0]
 ]
 

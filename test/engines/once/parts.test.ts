@@ -300,7 +300,7 @@ const PARTS: Readonly<Record<string, Wanted>> = {
     again: press,
     works: () => document.querySelector('yoke-player')?.yoke.ownWindow
   },
-  stretch: {
+  place: {
     html: player('from="2"'),
     again: press,
     works: () => document.querySelector('yoke-player')?.yoke.snapshot.stretch

@@ -407,6 +407,8 @@ describe('a picture that goes all round, in a page of one’s own', () => {
   it('says that a picture has another shape', async () => {
     await person.mount(player('controls src="/media/tide-clock.webm"'))
     await isAround()
+    // The words of faults are a part of their own, and come after the picture.
+    await person.until('the fault', () => notes.faults.length > 0)
     expect(await person.page.run(() => notes.faults.map(told => told.split(':')[0]))).toEqual(['view-misshapen'])
   })
 })

@@ -265,13 +265,13 @@ export class StreamFeed implements TrackHost, TextHost {
 
   #end(why?: EndOfStreamError): void {
     const source = this.#source
-    if (source.readyState !== 'open' || [...source.sourceBuffers].some(({ updating }) => updating)) {
-      if (why && source.readyState === 'open')
-        nextEvent(source.sourceBuffers[0] ?? source, 'updateend', this.signal).then(() => this.#end(why))
-      return
-    }
-    if (why) source.endOfStream(why)
-    else source.endOfStream()
+    if (source.readyState !== 'open') return
+    const { seeking, currentTime, duration } = this.element
+    const busy = [...source.sourceBuffers].find(({ updating }) => updating)
+    // On the way back from the end it has to be open (see standBackFromEnd); on the way to the end, the end is waited for.
+    if (!busy) {
+      if (why || !seeking || currentTime > duration - 1) source.endOfStream(why)
+    } else if (why) nextEvent(busy, 'updateend', this.signal).then(() => this.#end(why))
   }
 
   /** What can be chosen, or what plays, has changed: told as another size of the picture, which it is. */

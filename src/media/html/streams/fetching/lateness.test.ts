@@ -1,8 +1,5 @@
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { expect, it } from 'vitest'
 import { comesInTime } from './lateness.ts'
-
-beforeEach(() => vi.useFakeTimers({ toFake: ['performance'] }))
-afterEach(() => vi.useRealTimers())
 
 /** How much another form has of a download, of which all is 100 bytes. */
 const OTHER = 0.25
@@ -10,11 +7,8 @@ const OTHER = 0.25
 /** What is said of a download at each of its pieces: the bytes that have come, and after how many seconds. */
 const said = (store: number, pieces: string, whole: number): boolean[] => {
   const isInTime = comesInTime(store, OTHER)
-  let now = 0
   return pieces.split(', ').map(piece => {
     const [bytes = 0, seconds = 0] = piece.split(' at ').map(Number)
-    vi.advanceTimersByTime((seconds - now) * 1000)
-    now = seconds
     return isInTime(bytes, seconds, whole)
   })
 }

@@ -12,14 +12,13 @@ const SLIGHT = 0.2
  * it says nothing of how wide the line is, and the other form would have to wait for as long.
  */
 export const comesInTime = (store: number, factor: number): ((...come: Progress) => boolean) => {
-  const began = performance.now()
   let wait = 0
   return (bytes, seconds, whole) => {
     wait ||= seconds
     const measured = seconds - wait
-    if (measured < TELLING || whole === 0) return true
-    const left = ((whole - bytes) * measured) / bytes
-    const other = wait + (whole * factor * measured) / bytes
-    return left < Math.max(store - (performance.now() - began) / 1000, SLIGHT) || other > left
+    const perByte = measured / bytes
+    // Less than nothing where it is not said how much there is: that is waited for.
+    const left = (whole - bytes) * perByte
+    return measured < TELLING || left < Math.max(store - seconds, SLIGHT, wait + whole * factor * perByte)
   }
 }

@@ -378,4 +378,17 @@ describe('the end', () => {
     await play()
     expect(await look('currentTime')).toBeLessThan(5)
   })
+
+  it('is found where it is sought at the end, and left again', async () => {
+    await mount('clip/transport.m3u8')
+    await play()
+    await run('seek', 19.5)
+    await state('ended')
+    await run('seek', await look<number>('duration'))
+    await run('seek', 19.999)
+    await state('seeking', false)
+    await showFrame(310)
+    await shows(310)
+    await state('ended', false)
+  })
 })

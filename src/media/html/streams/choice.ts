@@ -32,7 +32,7 @@ export class QualityChoice {
 
   /** The rendition for the next segment. @param among at least one */
   next(among: readonly Rendition[], { last, buffer, room, duration }: ChoiceFacts): Rendition {
-    const awake = among.filter(({ id }) => (this.#resting.get(id) ?? 0) <= performance.now())
+    const awake = among.filter(each => this.#isAwake(each))
     const there = awake.length > 0 ? awake : among
     const wanted = there.filter(each => qualityOf(each) === this.wanted)
     const allowed = wanted.length > 0 ? wanted : allowedQualities(there, this.#limits)
@@ -49,15 +49,17 @@ export class QualityChoice {
   /** The one below another, if there is any that is awake: what comes sooner. */
   below(rendition: Rendition, among: readonly Rendition[]): Rendition | undefined {
     return allowedQualities(among, {})
-      .filter(
-        ({ id, bandwidth }) => bandwidth < rendition.bandwidth && (this.#resting.get(id) ?? 0) <= performance.now()
-      )
+      .filter(each => each.bandwidth < rendition.bandwidth && this.#isAwake(each))
       .at(-1)
   }
 
   /** It failed: others come before it for a while. */
   rest({ id }: Rendition): void {
     this.#resting.set(id, performance.now() + REST)
+  }
+
+  #isAwake({ id }: Rendition): boolean {
+    return (this.#resting.get(id) ?? 0) <= performance.now()
   }
 
   /** Before anything is known of the line: the second of several, which comes soon and can be looked at. */

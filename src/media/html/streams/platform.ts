@@ -14,10 +14,6 @@ export const sourceClass = (): SourceClass | undefined => CLASSES.ManagedMediaSo
 /** Whether the engine takes segments of a type; one that is not known is tried. */
 export const takesType = (type: string): boolean => type === '' || sourceClass()?.isTypeSupported(type) === true
 
-/** Resolves at the next event of a type. */
-export const nextEvent = (target: EventTarget, type: string, signal: AbortSignal): Promise<void> =>
-  new Promise(resolve => target.addEventListener(type, () => resolve(), { once: true, signal }))
-
 /** @param types what it is, where that is known */
 export const nothingPlayable = (src: string, types = ''): Fault =>
   fault(

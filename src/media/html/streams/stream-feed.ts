@@ -9,7 +9,7 @@ import { PieceMaker } from './fetching/pieces.ts'
 import { Timelines } from './fetching/timelines.ts'
 import type { StreamFeedHost, TrackHost } from './hosts.ts'
 import { segmentAt } from './next-segment.ts'
-import { nextEvent, nothingPlayable, sourceClass, takesType } from './platform.ts'
+import { nothingPlayable, sourceClass, takesType } from './platform.ts'
 import { standBackFromEnd } from './playback/back-from-end.ts'
 import { Gaps } from './playback/gaps.ts'
 import { beginOf, windowOf } from './playback/live-edge.ts'
@@ -24,8 +24,6 @@ const ROOM = 30
 const LEAST_ROOM = 6
 /** Before anyone plays it, as long as that. */
 const ROOM_BEFORE = 4
-/** Seconds without a byte after which a request is given up. */
-const PATIENCE = 6
 
 /** One stream that is fed to a media element in place of its address, from its manifest to its end. */
 export class StreamFeed implements TrackHost, TextHost {
@@ -49,6 +47,7 @@ export class StreamFeed implements TrackHost, TextHost {
   #told = ''
   #live: LivePlayback | undefined
   #textsRenewed: () => void = () => undefined
+  #mayEnd!: () => boolean
 
   constructor(host: StreamFeedHost, src: string, source: MediaSource) {
     this.#host = host
@@ -57,7 +56,7 @@ export class StreamFeed implements TrackHost, TextHost {
     this.element = host.element
     this.url = URL.createObjectURL(source)
     this.choice = new QualityChoice(host.element, () => host.preferences.saveData)
-    this.pieces = new PieceMaker((resource, progress) => this.fetch(resource, progress), new Map())
+    this.pieces = new PieceMaker((resource, progress) => this.fetch(resource, progress))
     source.addEventListener('sourceopen', () => this.#open(), { once: true, signal: this.signal })
     source.addEventListener('sourceclose', () => this.#close())
   }
@@ -154,7 +153,7 @@ export class StreamFeed implements TrackHost, TextHost {
     progress?: (bytes: number, seconds: number, whole: number) => boolean
   ): ReturnType<typeof ask> {
     const credentials = this.element.crossOrigin === 'use-credentials' ? 'include' : 'same-origin'
-    return ask(resource, { signal: this.signal, patience: PATIENCE, credentials, ...(progress && { progress }) })
+    return ask(resource, { signal: this.signal, credentials, progress })
   }
 
   timelineOf(rendition: Rendition): Promise<Result<Timeline>> {
@@ -182,8 +181,7 @@ export class StreamFeed implements TrackHost, TextHost {
     if (!opened.ok) return this.fail(opened.fault)
     this.timelines = opened.value
     this.#tracks = new Tracks(this.timelines.manifest, takesType)
-    const [main] = this.#tracks.main
-    if (!main) return this.fail(nothingPlayable(this.src))
+    if (this.#tracks.main.length === 0) return this.fail(nothingPlayable(this.src))
     const read = await this.timelines.get(this.choice.next(this.#tracks.main, NOTHING_YET))
     if (this.signal.aborted) return
     if (!read.ok) return this.fail(read.fault)
@@ -206,7 +204,7 @@ export class StreamFeed implements TrackHost, TextHost {
       this.#feeds = feeds
       this.#live = new LivePlayback(this.element, this.#source, () => this.#liveTimeline)
       this.#listen(this.#live, new Gaps(this.element, feeds))
-      standBackFromEnd(this.element, this.#source, this.signal)
+      this.#mayEnd = standBackFromEnd(this.element, this.#source, this.signal)
       this.#live.setWindow(duration)
       this.#textsRenewed = bringTexts(tracks.texts, this, this.signal)
       await Promise.all(feeds.map((feed, index) => feed.attach(buffers[index] as BufferQueue)))
@@ -223,11 +221,10 @@ export class StreamFeed implements TrackHost, TextHost {
       for (const feed of this.#feeds) feed.seek()
     })
     on('seeked', () => live.lookAtEdge())
-    on('play', () => live.begin())
     for (const type of ['play', 'timeupdate', 'ratechange'])
       on(type, () => {
         for (const feed of this.#feeds) feed.pump()
-        live.keepUp()
+        live.keepUp(type === 'play')
       })
     for (const type of ['waiting', 'stalled', 'timeupdate']) on(type, () => gaps.look())
     signal.addEventListener('abort', () => gaps.stop())
@@ -266,12 +263,10 @@ export class StreamFeed implements TrackHost, TextHost {
   #end(why?: EndOfStreamError): void {
     const source = this.#source
     if (source.readyState !== 'open') return
-    const { seeking, currentTime, duration } = this.element
     const busy = [...source.sourceBuffers].find(({ updating }) => updating)
-    // On the way back from the end it has to be open (see standBackFromEnd); on the way to the end, the end is waited for.
     if (!busy) {
-      if (why || !seeking || currentTime > duration - 1) source.endOfStream(why)
-    } else if (why) nextEvent(busy, 'updateend', this.signal).then(() => this.#end(why))
+      if (why || this.#mayEnd()) source.endOfStream(why)
+    } else if (why) busy.addEventListener('updateend', () => this.#end(why), { once: true, signal: this.signal })
   }
 
   /** What can be chosen, or what plays, has changed: told as another size of the picture, which it is. */

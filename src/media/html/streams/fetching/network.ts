@@ -1,6 +1,9 @@
 import { type Fault, fault, type Result, refuse, succeed } from '../../../../core/fault.ts'
 import type { Resource } from '../../../../core/streams/manifest.ts'
 
+/** Seconds without a byte after which a request is given up. */
+const PATIENCE = 6
+
 /** What came of a request. */
 export interface Answer {
   readonly bytes: Uint8Array
@@ -21,11 +24,9 @@ export type Fetch = (
 /** How something is asked for. */
 export interface AskOptions {
   readonly signal: AbortSignal
-  /** So many seconds without a byte, and it is given up. */
-  readonly patience: number
   readonly credentials: RequestCredentials
   /** Told of what has come so far. @returns whether it is still wanted. */
-  readonly progress?: (bytes: number, seconds: number, whole: number) => boolean
+  readonly progress: ((bytes: number, seconds: number, whole: number) => boolean) | undefined
 }
 
 const nameOf = ({ src }: Resource): string => (src.startsWith('data:') ? 'data:' : src)
@@ -37,10 +38,10 @@ const ofStatus = (resource: Resource, status: number): Fault =>
     status < 500 ? 'look whether it is there, and may be read' : 'look into the log of the server'
   )
 
-const late = (resource: Resource, patience: number): Fault =>
+const late = (resource: Resource): Fault =>
   fault(
     'segment-late',
-    `Nothing has come of ${nameOf(resource)} for ${patience} seconds.`,
+    `Nothing has come of ${nameOf(resource)} for ${PATIENCE} seconds.`,
     'it is taken from another form of the stream'
   )
 
@@ -64,8 +65,8 @@ class BodyReader {
   readonly #options: AskOptions
   readonly #life = new AbortController()
   #timer: ReturnType<typeof setTimeout> | undefined
-  #isLate = false
-  #isUnwanted = false
+  /** Why it was given up here. */
+  #fault: Fault | undefined
 
   constructor(resource: Resource, options: AskOptions) {
     this.#resource = resource
@@ -81,9 +82,7 @@ class BodyReader {
       signal.throwIfAborted()
       return await this.#ask()
     } catch (cause) {
-      if (this.#isUnwanted) return refuse(unwanted(this.#resource))
-      if (this.#isLate) return refuse(late(this.#resource, this.#options.patience))
-      return refuse(signal.aborted ? unwanted(this.#resource) : unreachable(this.#resource, cause))
+      return refuse(this.#fault ?? (signal.aborted ? unwanted : unreachable)(this.#resource, cause))
     } finally {
       signal.removeEventListener('abort', abort)
       clearTimeout(this.#timer)
@@ -98,7 +97,7 @@ class BodyReader {
     const response = await fetch(src, {
       signal: this.#life.signal,
       credentials,
-      ...(range && { headers: { range: `bytes=${range.from}-${range.from + range.length - 1}` } })
+      headers: range ? { range: `bytes=${range.from}-${range.from + range.length - 1}` } : {}
     })
     if (!response.ok) return refuse(ofStatus(this.#resource, response.status))
     const bytes = await this.#read(response, began)
@@ -114,7 +113,7 @@ class BodyReader {
 
   async #read(response: Response, began: number): Promise<Uint8Array> {
     const { progress } = this.#options
-    const whole = Number(response.headers.get('content-length') ?? 0)
+    const whole = Number(response.headers.get('content-length'))
     const reader = response.body?.getReader()
     const pieces: Uint8Array[] = []
     let size = 0
@@ -122,20 +121,19 @@ class BodyReader {
       this.#expect()
       pieces.push(piece.value)
       size += piece.value.length
-      if (progress?.(size, (performance.now() - began) / 1000, whole) === false) {
-        this.#isUnwanted = true
-        this.#life.abort()
-      }
+      if (progress?.(size, (performance.now() - began) / 1000, whole) === false) this.#giveUp(unwanted)
     }
     return new Uint8Array(await new Blob(pieces as BlobPart[]).arrayBuffer())
   }
 
   #expect(): void {
     clearTimeout(this.#timer)
-    this.#timer = setTimeout(() => {
-      this.#isLate = true
-      this.#life.abort()
-    }, this.#options.patience * 1000)
+    this.#timer = setTimeout(() => this.#giveUp(late), PATIENCE * 1000)
+  }
+
+  #giveUp(why: (resource: Resource) => Fault): void {
+    this.#fault = why(this.#resource)
+    this.#life.abort()
   }
 }
 

@@ -68,16 +68,15 @@ const typeOf = async (init: Uint8Array): Promise<string> => {
 export class PieceMaker {
   readonly #fetch: Fetch
   /** Seconds that are added to the times of each part of the stream: what one track has found out holds for all. */
-  readonly #offsets: Map<number, number>
+  readonly #offsets = new Map<number, number>()
   readonly #inits = new Map<string, Uint8Array>()
   #sealed: Decipher | undefined
   readonly #converters = new Map<string, Promise<Result<Converter>>>()
   /** Setups that were told in segments: the same one is the same bytes. */
   #setup: Uint8Array | undefined
 
-  constructor(fetch: Fetch, offsets: Map<number, number>) {
+  constructor(fetch: Fetch) {
     this.#fetch = fetch
-    this.#offsets = offsets
   }
 
   stop(): void {
@@ -111,8 +110,7 @@ export class PieceMaker {
 
   /** What is in the form that the engine takes. */
   #wrap(segment: Segment, type: string, init: Uint8Array | undefined, media: Uint8Array): Result<Piece> {
-    const isWebm = new DataView(media.buffer, media.byteOffset, media.byteLength)
-    const first = media.length >= 4 ? isWebm.getUint32(0) : 0
+    const first = media.length >= 4 ? new DataView(media.buffer, media.byteOffset).getUint32(0) : 0
     const isMedia = first === CLUSTER || first === WEBM || areBoxesWhole(media)
     if (!isMedia) return refuse(damaged(segment, 'it is no whole segment of MP4 or WebM'))
     const start = segment.offset === undefined ? readStart(media, readScales(init ?? media)) : undefined

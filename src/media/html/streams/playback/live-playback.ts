@@ -45,22 +45,17 @@ export class LivePlayback {
     }
   }
 
-  /** Who has waited too long for what was there goes on at the beginning of what there is now. */
-  begin(): void {
-    const live = this.#live()
-    if (!live) return
-    const { start, end } = windowOf(live)
-    if (this.#element.currentTime < start) this.#element.currentTime = this.#isAtEdge ? end : start
-  }
-
-  /** Who fell behind because of a wait goes back to where it was; whom the window has left goes to its beginning. */
-  keepUp(): void {
+  /**
+   * Who fell behind because of a wait goes back to where it was; whom the window has left goes to its beginning.
+   * @param begins whether it begins to play: then at once, else when a segment has gone
+   */
+  keepUp(begins: boolean): void {
     const live = this.#live()
     const { paused, seeking, currentTime } = this.#element
-    if (!live || paused || seeking) return
+    if (!live || paused || (seeking && !begins)) return
     const { start, end } = windowOf(live)
     const lags = this.#isAtEdge && currentTime < end - Math.max(MAY_LAG, 2 * live.longest)
-    if (currentTime >= start - live.longest && !lags) return
-    this.#element.currentTime = this.#isAtEdge ? end : start
+    if (currentTime < start - (begins ? 0 : live.longest) || lags)
+      this.#element.currentTime = this.#isAtEdge ? end : start
   }
 }

@@ -77,7 +77,7 @@ export class MediaLink {
 
   endScrub(): void {
     // While the handle was held, playback went on: it goes on from where the handle was let go.
-    const target = this.#seeker?.shown?.currentTime
+    const target = this.#seeker?.shown.currentTime
     this.#seeker?.release()
     if (target !== undefined && this.media && Math.abs(this.media.currentTime - target) > SAME_PLACE)
       this.#seeker?.seek(target)

@@ -13,17 +13,17 @@ export class Seeker {
   }
 
   /**
-   * What to show in the media's stead: the position that waits for its turn, or the one that is held under a pointer.
-   * The media has found the one before, and says for a moment that it seeks nothing: what waits is sought all the same.
+   * What to show in the media's stead: the position that waits for its turn, or the one that is held under a pointer; and that
+   * it seeks until it has told that it has found the place: the picture may be the one before until then.
    */
-  get shown(): { readonly currentTime: number; readonly seeking?: true } | undefined {
-    if (this.#next !== undefined) return { currentTime: this.#next, seeking: true }
-    return this.#held === undefined ? undefined : { currentTime: this.#held }
+  get shown(): { readonly currentTime?: number; readonly seeking?: true } {
+    const currentTime = this.#next ?? this.#held
+    return { ...(currentTime !== undefined && { currentTime }), ...(this.#underWay && { seeking: true }) }
   }
 
   seek(seconds: number): void {
     if (this.#held !== undefined) this.#held = seconds
-    if (this.#underWay || (this.#media.seeking && this.#media.readyState > 0)) this.#next = seconds
+    if (this.#underWay) this.#next = seconds
     else this.#begin(seconds)
   }
 

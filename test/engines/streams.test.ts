@@ -379,7 +379,8 @@ describe('the end', () => {
     expect(await look('currentTime')).toBeLessThan(5)
   })
 
-  it('is found where it is sought at the end, and left again', async () => {
+  // WebKit on Linux may never find the very end (docs/reference/streams.md).
+  it.skipIf(currentEngine() === 'webkit')('is found where it is sought at the end, and left again', async () => {
     await mount('clip/transport.m3u8')
     await play()
     await run('seek', 19.5)
